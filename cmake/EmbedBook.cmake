@@ -1,0 +1,22 @@
+# Puts the field descriptions of the bench book (one JSON file per calculation) into the core as text, so that the
+# program needs no data file to know its own fields.
+function(lw_embed_book OUT)
+  file(GLOB FILES CONFIGURE_DEPENDS ${CMAKE_CURRENT_SOURCE_DIR}/book/fields/*.json)
+  set(BODY "")
+  foreach(F IN LISTS FILES)
+    set_property(DIRECTORY APPEND PROPERTY CMAKE_CONFIGURE_DEPENDS ${F})
+    get_filename_component(NAME ${F} NAME_WE)
+    file(READ ${F} TEXT)
+    string(APPEND BODY "    {\"${NAME}\", R\"lwjson(${TEXT})lwjson\"},\n")
+  endforeach()
+  file(CONFIGURE OUTPUT ${OUT} CONTENT [[// Generated from book/fields; do not edit.
+#include "book/book.h"
+namespace lw::book {
+const std::map<std::string_view, std::string_view> &fieldTexts() {
+    static const std::map<std::string_view, std::string_view> texts{
+@BODY@    };
+    return texts;
+}
+} // namespace lw::book
+]] @ONLY)
+endfunction()

@@ -1,0 +1,83 @@
+// lathewright-cli: the bench book and the proof of a job from the command line. Same numbers as the window: same core.
+#include "book/book.h"
+#include <CLI/CLI.hpp>
+#include <fstream>
+#include <iostream>
+#include <sstream>
+
+namespace {
+
+int say(const std::string &sentence) {
+    std::cerr << sentence << "\n";
+    return 2;
+}
+
+int calc(const std::string &name, const std::string &file) {
+    if (!lw::book::find(name)) return say("There is no calculation called '" + name + "'; calc --list names them.");
+    std::ostringstream text;
+    if (file == "-") {
+        text << std::cin.rdbuf();
+    } else {
+        std::ifstream in(file, std::ios::binary);
+        if (!in) return say(file + ": cannot be opened; check the path.");
+        text << in.rdbuf();
+    }
+    const auto input = nlohmann::json::parse(text.str(), nullptr, false);
+    if (input.is_discarded()) return say(file + ": this is not JSON; it must be one object { \"key\": value, ... }.");
+    const auto outcome = lw::book::calculate(name, input);
+    if (!outcome) return say(name + ": " + outcome.error());
+    for (const auto &note : outcome->notes) std::cerr << name << ": " << note << "\n";
+    std::cout << outcome->outputs.dump(2) << "\n";
+    return 0;
+}
+
+} // namespace
+
+int main(int argc, char **argv) {
+    CLI::App app{"Lathewright on the command line: sums of the trade, and the proof of a job."};
+    app.set_version_flag("--version", "lathewright-cli " LW_VERSION);
+    app.require_subcommand(0, 1);
+
+    auto *calcCommand = app.add_subcommand("calc", "one calculation of the bench book");
+    calcCommand->set_help_flag(); // calc NAME --help prints the fields of NAME
+    std::string name;
+    std::string input;
+    bool list = false;
+    bool help = false;
+    calcCommand->add_option("name", name, "name of the calculation");
+    calcCommand->add_option("--in", input, "JSON file with the inputs, - for standard input");
+    calcCommand->add_flag("--list", list, "all names, one a line");
+    calcCommand->add_flag("--help,-h", help, "the fields of one calculation");
+
+    try {
+        app.parse(argc, argv);
+    } catch (const CLI::CallForHelp &e) {
+        return app.exit(e);
+    } catch (const CLI::CallForVersion &e) {
+        return app.exit(e);
+    } catch (const CLI::ParseError &e) {
+        return say(std::string(e.what()) + ". Try --help.");
+    }
+    if (calcCommand->parsed()) {
+        if (list) {
+            for (const auto n : lw::book::names()) std::cout << n << "\n";
+            return 0;
+        }
+        if (help || name.empty()) {
+            if (name.empty()) {
+                std::cout << "lathewright-cli calc NAME --in FILE.json   computes\n"
+                             "lathewright-cli calc NAME --help           its fields\n"
+                             "lathewright-cli calc --list                all names\n";
+                return help ? 0 : say("calc: which one? calc --list names them.");
+            }
+            const auto text = lw::book::helpText(name);
+            if (text.empty()) return say("There is no calculation called '" + name + "'; calc --list names them.");
+            std::cout << text;
+            return 0;
+        }
+        if (input.empty()) return say("calc " + name + ": give the inputs with --in FILE.json.");
+        return calc(name, input);
+    }
+    std::cout << app.help();
+    return 0;
+}
