@@ -1,5 +1,6 @@
 // lathewright-cli: the bench book and the proof of a job from the command line. Same numbers as the window: same core.
 #include "book/book.h"
+#include "proof/result_json.h"
 #include <CLI/CLI.hpp>
 #include <fstream>
 #include <iostream>
@@ -31,6 +32,31 @@ int calc(const std::string &name, const std::string &file) {
     return 0;
 }
 
+int evaluate(const std::string &file, bool asJson) {
+    std::ifstream in(file, std::ios::binary);
+    if (!in) return say(file + ": cannot be opened; check the path.");
+    std::ostringstream text;
+    text << in.rdbuf();
+    const auto project = nlohmann::json::parse(text.str(), nullptr, false);
+    const auto result = lw::resultJson(project, true);
+    bool fails = false;
+    for (const auto &[id, axis] : result.at("axes").items())
+        for (const auto &f : axis.at("findings")) fails |= f.at("verdict") == "fails";
+    if (asJson) {
+        std::cout << result.dump(2) << "\n";
+        return fails ? 1 : 0;
+    }
+    for (const auto &[id, axis] : result.at("axes").items()) {
+        std::cout << id << "  design " << axis.at("design").get<std::string>() << "\n";
+        for (const auto &f : axis.at("findings")) {
+            std::cout << "  " << f.at("verdict").get<std::string>() << "  " << f.at("id").get<std::string>() << "  " << f.at("sentence").get<std::string>();
+            if (!f.at("lever").is_null()) std::cout << "  -> " << f.at("lever").get<std::string>();
+            std::cout << "\n";
+        }
+    }
+    return fails ? 1 : 0;
+}
+
 } // namespace
 
 int main(int argc, char **argv) {
@@ -48,6 +74,12 @@ int main(int argc, char **argv) {
     calcCommand->add_option("--in", input, "JSON file with the inputs, - for standard input");
     calcCommand->add_flag("--list", list, "all names, one a line");
     calcCommand->add_flag("--help,-h", help, "the fields of one calculation");
+
+    auto *evaluateCommand = app.add_subcommand("evaluate", "the proof of a job");
+    std::string job;
+    bool asJson = false;
+    evaluateCommand->add_option("file", job, "a .lathewright file")->required();
+    evaluateCommand->add_flag("--json", asJson, "as JSON");
 
     try {
         app.parse(argc, argv);
@@ -78,6 +110,7 @@ int main(int argc, char **argv) {
         if (input.empty()) return say("calc " + name + ": give the inputs with --in FILE.json.");
         return calc(name, input);
     }
+    if (evaluateCommand->parsed()) return evaluate(job, asJson);
     std::cout << app.help();
     return 0;
 }

@@ -1,0 +1,142 @@
+// One axis with one design, as the proof takes it: every number in coherent SI with how it is known and its spread.
+// The members are plain Known values, not quantities, because the doubt is found by moving them one by one through
+// pointers to members; every calculation that is called from here takes typed quantities (docs/architecture.md).
+#pragma once
+
+#include "duty/cutting.h"
+#include "drive/belt.h"
+#include "drive/screw.h"
+#include "drive/stepper.h"
+#include "machine/classes.h"
+#include "machine/survey.h"
+#include "fraction.h"
+#include <limits>
+#include <nlohmann/json.hpp>
+#include <string>
+#include <vector>
+
+namespace lw {
+
+inline constexpr double notKnown = std::numeric_limits<double>::quiet_NaN();
+
+enum class Standing { Unknown, Measured, Stated, Catalogue, Assumed, Computed };
+std::string_view standingCode(Standing s);
+Standing standingFromCode(std::string_view code);
+
+/// How a value may lie: lognormal between two factors, triangular about the value, uniform; none: spread not known.
+enum class Shape { None, Lognormal, Triangular, Uniform };
+
+struct Known {
+    double v = notKnown; ///< SI
+    Standing standing = Standing::Unknown;
+    double low = notKnown, high = notKnown; ///< lognormal: 5 and 95 %; triangular, uniform: the ends
+    Shape shape = Shape::None;
+    [[nodiscard]] bool known() const { return v == v; }
+    [[nodiscard]] bool assumed() const { return standing == Standing::Assumed; }
+};
+
+enum class CutKind { Milling, Drilling, Given };
+struct Cut {
+    std::string id, name;
+    CutKind kind = CutKind::Given;
+    Standing standing = Standing::Assumed; ///< assumed: the class default
+    Known force;                           ///< along the axis against the feed, after the spindle cap
+    double uncapped = notKnown;            ///< before the cap
+    double feed = notKnown;                ///< m/s
+    double chip = notKnown;                ///< m
+    double cutter = notKnown;              ///< m
+    double power = notKnown;               ///< W at the cutter
+    double toothPeak = notKnown;           ///< N
+    double climbPull = 0;                  ///< N, above zero when the cutter pulls the table along
+    double tangential = notKnown;          ///< N at the tooth
+    bool capped = false;
+    std::string problem;                   ///< a sentence when the cut cannot be worked out
+};
+
+struct AxisModel {
+    std::string id, what, designId;
+    const ClassAxis *cls = nullptr;
+    bool vertical = false, wheel = false, lathe = false;
+    std::string way;
+    // duty
+    Known travel, rapid, acceleration, lostTarget, repeatTarget;
+    std::vector<Cut> cuts;
+    Known cutFactor{1, Standing::Assumed, 0.7, 1.3, Shape::Triangular};
+    // survey
+    std::vector<PullReading> readings;
+    Known pull, pullMean, coldFactor, breakaway, mass, runOut;
+    double pullSmallest = notKnown, tightLoose = notKnown, asymmetry = notKnown;
+    double tightAt = notKnown, looseAt = notKnown;
+    bool pullMeasured = false, pullDirect = false, breakawayMeasured = false, runOutMeasured = false;
+    double frictionDoubt = notKnown; ///< relative half width
+    Known leadMeasured, leadDial, leadThread;
+    Known lostNow, lostThrust, lostSlot, lostWindUp, lostThread, afterThrust, afterSlot, afterThread;
+    double playStays = notKnown;
+    Known hoistUp, hoistDown, strut, counterweight, guideOffset, guideLength;
+    double wayFriction = notKnown, constantDrag = notKnown;
+    std::string screwEnd;
+    // machine
+    Known spindlePower, spindleEfficiency, spindleTorque, pulseLimit;
+    // motor, drive, supply
+    bool hasMotor = false, closedLoop = false, damping = false, unregulated = false;
+    HoldingConvention convention = HoldingConvention::TwoPhasesOn;
+    bool conventionTyped = false, currentKindTyped = false;
+    Known holding, rated, drivePeak, resistance, inductance, rotor, detent, usable;
+    Known torqueFactor{1, Standing::Assumed, 0.85, 1.15, Shape::Triangular};
+    Known currentFactor{1, Standing::Assumed, 0.95, 1.05, Shape::Triangular};
+    int rotorTeeth = 50, microsteps = 10;
+    Known supply, supplyPower, sag, voltLimit, cable, pulseHigh, cableLength;
+    std::string motorShaft;
+    Known face, body, shaftLength, boltSquare, pilot, radialLoad, radialAt, frontBearing;
+    // transmission
+    bool belt = false;
+    struct Pulley {
+        int teeth = 0;
+        const BeltProfile *profile = nullptr;
+        Known beltWidth, faceWidth;
+        int flanges = 0;
+        std::string bore, hub, material;
+    } small, large;
+    std::string beltCode;
+    Result<Designation> beltRead = fail(CalcErrorCode::Missing, "belt");
+    Known centre, slotFrom, slotTo, beltTolerance, beltWidth, service, install, beltEfficiency, mesh, beltOffFace;
+    Known beltStiffnessFactor{1, Standing::Assumed, 0.5, 2.0, Shape::Lognormal};
+    Known couplingStiffness, couplingInertia;
+    std::string couplingBoreMotor, couplingBoreScrew;
+    // screw and its ends
+    bool hasScrew = false;
+    ThreadForm thread;
+    std::string threadProblem;
+    Known lead, efficiency, root, span, nutFar, threadLength, screwLength, dynamicRating, staticRating, screwInertia;
+    Ends ends = Ends::FixedSupported;
+    std::string fixedKind, farKind, nutKind;
+    Known bearingDrag, bearingStiffness, bearingStatic, bearingBore, bearingOutside;
+    Known nutPlay, nutStiffness, nutLength, nutTurns, preload, bracket, beyondA, beyondB;
+    // brake
+    bool hasBrake = false, brakeOnScrew = true;
+    Known brakeTorque, brakeDelay;
+    std::string stepsTyped;
+    std::vector<std::string> problems; ///< sentences about text that cannot be read
+
+    [[nodiscard]] bool ballScrew() const { return hasScrew && thread.ball; }
+    [[nodiscard]] bool keptScrew() const { return !wheel && !ballScrew(); }
+    [[nodiscard]] double ratio() const { return belt && small.teeth > 0 && large.teeth > 0 ? double(large.teeth) / small.teeth : 1.0; }
+    [[nodiscard]] Fraction ratioFraction() const;
+    [[nodiscard]] Fraction leadFraction() const; ///< mm a turn, exact; 0 when not known
+    [[nodiscard]] const BeltProfile *beltProfileUsed() const; ///< of the belt, else of the pulleys
+    [[nodiscard]] int beltTeeth() const;                      ///< 0 when not known
+    std::string leadText;                                     ///< as typed, for the exact fraction
+};
+
+/// The value at a place of the project, with its standing and typed spread; unknown when blank or unreadable.
+Known knownAt(const nlohmann::json &project, const std::string &pointer, std::string *problem = nullptr);
+
+/// Reads one axis with the given design ("A", "B"). Never fails: what cannot be read is not known and leaves a sentence.
+AxisModel readAxis(const nlohmann::json &project, const std::string &axis, const std::string &design);
+/// Axis ids in their order; the design shown of an axis.
+std::vector<std::string> axisOrder(const nlohmann::json &project);
+std::string shownDesign(const nlohmann::json &project, const std::string &axis);
+/// Of the seven measurements (mass, pull, breakaway, lead, travel, lost motion, run-out) those measured or stated.
+int measuredOfSeven(const nlohmann::json &project, const std::string &axis);
+
+} // namespace lw

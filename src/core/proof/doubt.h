@@ -1,0 +1,47 @@
+// The doubt: how far a margin may lie from its figure, and which input makes it.
+#pragma once
+
+#include "proof/evaluate.h"
+#include <span>
+
+namespace lw {
+
+/// An input that can be moved on its own.
+struct DoubtInput {
+    Known AxisModel::*member;
+    std::string_view name;   ///< in shop words
+    std::string_view how;    ///< how it could be measured; empty: it cannot
+    int minutes;             ///< what measuring takes
+};
+std::span<const DoubtInput> doubtInputs();
+
+/// 5, 50 and 95 % points of a spread.
+struct Quantiles {
+    double low, middle, high;
+};
+[[nodiscard]] Quantiles quantiles(const Known &k);
+/// Inverse of the spread's distribution, for the simulation. u in (0, 1).
+[[nodiscard]] double quantileAt(const Known &k, double u);
+
+/// One input's part in a finding's doubt.
+struct DoubtShare {
+    const DoubtInput *input;
+    double share;     ///< of the variance of ln(margin), 0..1
+    Standing standing;
+    double value, low, high;
+};
+/// The model the doubt starts from: unspread pull, every input at its middle.
+[[nodiscard]] AxisModel medianModel(const AxisModel &m);
+/// Bands of all findings, index by index, one input moved at a time to its 5 and 95 % point, the others at their middle;
+/// each side's deviations of ln(margin) added by their squares (first order, independent inputs; JCGM 100).
+void addBands(const AxisModel &m, std::vector<Finding> &findings);
+/// Shares of the doubt of one finding, largest first.
+[[nodiscard]] std::vector<DoubtShare> doubtShares(const AxisModel &m, const Finding &f);
+
+/// Monte Carlo of the whole axis (JCGM 101): the same finding's margin over n draws. Seeded, one stream an input.
+struct DrawnMargins {
+    double p5, median, p95, chanceAboveMust, standardError;
+};
+[[nodiscard]] DrawnMargins simulateMargins(const AxisModel &m, const Finding &f, int draws, unsigned seed);
+
+} // namespace lw
