@@ -20,3 +20,23 @@ const std::map<std::string_view, std::string_view> &fieldTexts() {
 } // namespace lw::book
 ]] @ONLY)
 endfunction()
+
+# The shipped catalogue as text in the core.
+function(lw_embed_catalogue OUT)
+  set(BODY "")
+  foreach(NAME motors pulleys belts screws)
+    set(F ${CMAKE_SOURCE_DIR}/data/catalogue/${NAME}.csv)
+    set_property(DIRECTORY APPEND PROPERTY CMAKE_CONFIGURE_DEPENDS ${F})
+    file(READ ${F} TEXT)
+    string(APPEND BODY "    if (file == \"${NAME}\") return R\"lwcsv(${TEXT})lwcsv\";\n")
+  endforeach()
+  file(CONFIGURE OUTPUT ${OUT} CONTENT [[// Generated from data/catalogue; do not edit.
+#include <string_view>
+namespace lw {
+std::string_view catalogueText(std::string_view file);
+std::string_view catalogueText(std::string_view file) {
+@BODY@    return {};
+}
+} // namespace lw
+]] @ONLY)
+endfunction()

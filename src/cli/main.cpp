@@ -1,6 +1,8 @@
 // lathewright-cli: the bench book and the proof of a job from the command line. Same numbers as the window: same core.
 #include "book/book.h"
 #include "proof/result_json.h"
+#include "machine/fields.h"
+#include "machine/project_file.h"
 #include <CLI/CLI.hpp>
 #include <fstream>
 #include <iostream>
@@ -37,8 +39,10 @@ int evaluate(const std::string &file, bool asJson) {
     if (!in) return say(file + ": cannot be opened; check the path.");
     std::ostringstream text;
     text << in.rdbuf();
-    const auto project = nlohmann::json::parse(text.str(), nullptr, false);
-    const auto result = lw::resultJson(project, true);
+    const auto read = lw::readProject(text.str(), file);
+    if (!read) return say(read.error());
+    for (const auto &note : read->notes) std::cerr << file << ", " << note << "\n";
+    const auto result = lw::resultJson(read->project, true);
     bool fails = false;
     for (const auto &[id, axis] : result.at("axes").items())
         for (const auto &f : axis.at("findings")) fails |= f.at("verdict") == "fails";
@@ -81,6 +85,8 @@ int main(int argc, char **argv) {
     evaluateCommand->add_option("file", job, "a .lathewright file")->required();
     evaluateCommand->add_flag("--json", asJson, "as JSON");
 
+    auto *schemaCommand = app.add_subcommand("schema", "the JSON Schema of the job file");
+
     try {
         app.parse(argc, argv);
     } catch (const CLI::CallForHelp &e) {
@@ -109,6 +115,10 @@ int main(int argc, char **argv) {
         }
         if (input.empty()) return say("calc " + name + ": give the inputs with --in FILE.json.");
         return calc(name, input);
+    }
+    if (schemaCommand->parsed()) {
+        std::cout << lw::projectSchema();
+        return 0;
     }
     if (evaluateCommand->parsed()) return evaluate(job, asJson);
     std::cout << app.help();

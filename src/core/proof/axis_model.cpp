@@ -423,9 +423,11 @@ void Reader::readDuty() {
                 const bool climb = textAt(m_project, p + "mode") == "climb";
                 if (climb) mc.mode = MillingMode::Climb;
                 c.cutter = cutter.v;
+                c.mill = mc;
                 if (material) {
                     mc.kc11 = megapascals(material->kc11);
                     mc.mc = material->mc;
+                    c.mill = mc;
                     const auto f = millingForces(mc);
                     if (f) {
                         thrust = f->axisThrust.value();
@@ -463,6 +465,7 @@ void Reader::readDuty() {
                 if (material) {
                     dc.kc11 = megapascals(material->kc11);
                     dc.mc = material->mc;
+                    c.drill = dc;
                     if (const auto r = drillForces(dc)) {
                         thrust = r->thrust.value();
                         c.toothPeak = thrust;

@@ -50,6 +50,8 @@ struct Cut {
     double climbPull = 0;                  ///< N, above zero when the cutter pulls the table along
     double tangential = notKnown;          ///< N at the tooth
     bool capped = false;
+    MillingCut mill; ///< what it was worked out from
+    DrillCut drill;
     std::string problem;                   ///< a sentence when the cut cannot be worked out
 };
 

@@ -1,5 +1,6 @@
 #include "proof/mends.h"
 #include "proof/narrate.h"
+#include "shop/catalogue.h"
 #include <algorithm>
 #include <cmath>
 
@@ -36,7 +37,8 @@ void setAt(Json &project, const std::string &pointer, const Json &value) {
         for (std::size_t k = parts.size(); k-- > 0;) {
             if (!chain[k]->is_object()) return;
             chain[k]->erase(parts[k]);
-            if (!chain[k]->empty() || k < 3) return;
+            const bool keep = k == 0 || (k == 1 && (parts[0] == "axes" || parts[0] == "parts"));
+            if (!chain[k]->empty() || keep) return;
         }
         return;
     }
@@ -65,10 +67,6 @@ Json patched(const Json &project, const std::vector<Patch> &patches) {
     for (const auto &p : patches) setAt(out, p.pointer, p.value);
     return out;
 }
-
-// Straight lines through generic counter prices (assumed): enough to rank mends.
-double pulleyPrice(int teeth) { return std::round(5 + 0.32 * teeth); }
-double beltPrice(double lengthMm) { return std::round(5.5 + 0.01 * lengthMm); }
 
 namespace {
 
@@ -188,9 +186,9 @@ void Search::ratios() {
         std::vector<Patch> p{{d + "large_pulley/teeth", typed(std::to_string(large))},
                              {d + "belt/code", beltCode(*m.small.profile, belt->teeth, width)},
                              {d + "belt/centre_mm", typed(numberText(belt->centre * 1e3, 5) + "mm")}};
-        double price = std::max(0.0, pulleyPrice(large) - pulleyPrice(m.large.teeth));
+        double price = std::max(0.0, shippedCatalogue().pulleyPrice(m.small.profile->name, large) - shippedCatalogue().pulleyPrice(m.small.profile->name, m.large.teeth));
         const bool newBelt = belt->teeth != m.beltTeeth();
-        if (newBelt) price += std::max(0.0, beltPrice(belt->teeth * m.small.profile->pitch) - (m.beltTeeth() ? beltPrice(m.beltTeeth() * m.small.profile->pitch) : 0));
+        if (newBelt) price += std::max(0.0, shippedCatalogue().beltPrice(m.small.profile->name, belt->teeth * m.small.profile->pitch) - (m.beltTeeth() ? shippedCatalogue().beltPrice(m.small.profile->name, m.beltTeeth() * m.small.profile->pitch) : 0));
         attempt("Pulleys " + std::to_string(m.small.teeth) + ":" + std::to_string(large) + (newBelt ? " and belt " + lengthText(belt->teeth * m.small.profile->pitch) : "") + " make it", std::move(p), price);
     }
 }
@@ -203,7 +201,7 @@ void Search::belts() {
     const auto code = beltCode(*m.small.profile, belt->teeth, fits);
     std::vector<Patch> p{{d + "belt/code", code}, {d + "belt/centre_mm", typed(numberText(belt->centre * 1e3, 5) + "mm")}};
     if (m.large.profile != m.small.profile) p.push_back({d + "large_pulley/profile", std::string(m.small.profile->name)});
-    attempt("Belt " + code + (m_finding.rung ? " makes it" : ""), std::move(p), beltPrice(belt->teeth * m.small.profile->pitch) + (m.large.profile != m.small.profile ? pulleyPrice(m.large.teeth) : 0));
+    attempt("Belt " + code + (m_finding.rung ? " makes it" : ""), std::move(p), shippedCatalogue().beltPrice(m.small.profile->name, belt->teeth * m.small.profile->pitch) + (m.large.profile != m.small.profile ? shippedCatalogue().pulleyPrice(m.small.profile->name, m.large.teeth) : 0));
 }
 
 void Search::voltages() {

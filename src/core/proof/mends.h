@@ -33,8 +33,4 @@ void setAt(nlohmann::json &project, const std::string &pointer, const nlohmann::
 /// What stands at a place; null when nothing does.
 [[nodiscard]] nlohmann::json valueAt(const nlohmann::json &project, const std::string &pointer);
 
-/// Generic prices, all assumed: read from the catalogue, see shop/catalogue.h.
-[[nodiscard]] double pulleyPrice(int teeth);
-[[nodiscard]] double beltPrice(double lengthMm);
-
 } // namespace lw

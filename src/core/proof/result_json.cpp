@@ -26,7 +26,7 @@ nlohmann::json resultJson(const nlohmann::json &project, bool withLevers) {
             if (f.verdict != Verdict::Holds) {
                 lever = std::string(spec(f.id).lever);
                 if (withLevers)
-                    if (const auto mends = findMends(project, m, f); !mends.empty()) lever = mends.front().words;
+                    if (const auto mends = findMends(project, m, f); !mends.empty()) lever = mends.front().words + (mends.front().price > 0 ? ", about " + numberText(mends.front().price, 3) + " " + project.value("currency", "EUR") : "");
             }
             nlohmann::json row = {{"id", spec(f.id).code}, {"verdict", verdictCode(f.verdict)}, {"demand", number(inRowUnit(f, f.demand))},
                                   {"capacity", number(inRowUnit(f, f.capacity))}, {"margin", f.rung ? number(f.margin) : nlohmann::json(nullptr)},

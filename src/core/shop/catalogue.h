@@ -1,0 +1,50 @@
+// Generic sizes and prices, read from CSV that people can extend. All prices are assumed until a real one is typed.
+#pragma once
+
+#include <tl/expected.hpp>
+#include <map>
+#include <string>
+#include <string_view>
+#include <vector>
+
+namespace lw {
+
+using CsvRow = std::map<std::string, std::string>;
+/// RFC 4180, header row first. The error names the line.
+[[nodiscard]] tl::expected<std::vector<CsvRow>, std::string> readCsv(std::string_view text);
+/// One field quoted as RFC 4180 wants it; text that a spreadsheet would take for a formula gets an apostrophe before it.
+[[nodiscard]] std::string csvText(std::string_view text);
+
+struct CatalogueMotor {
+    std::string name;
+    double face, holding, current, resistance, inductance, inertia, shaft, body, boltSquare, pilot, shaftLength; ///< in the units of the columns
+    double price;
+};
+struct Catalogue {
+    std::vector<CatalogueMotor> motors;
+    struct Pulley {
+        std::string profile;
+        int teeth;
+        double price;
+    };
+    std::vector<Pulley> pulleys;
+    struct Belt {
+        std::string profile;
+        double from, to, price; ///< mm
+    };
+    std::vector<Belt> belts;
+    struct Screw {
+        std::string name;
+        double perMetre, nut;
+    };
+    std::vector<Screw> screws;
+
+    [[nodiscard]] double pulleyPrice(std::string_view profile, int teeth) const; ///< interpolated over the teeth
+    [[nodiscard]] double beltPrice(std::string_view profile, double lengthMm) const;
+    [[nodiscard]] double screwPrice(std::string_view name, double lengthMm) const;
+};
+/// What ships with the program.
+const Catalogue &shippedCatalogue();
+[[nodiscard]] tl::expected<Catalogue, std::string> readCatalogue(std::string_view motors, std::string_view pulleys, std::string_view belts, std::string_view screws);
+
+} // namespace lw

@@ -1,0 +1,36 @@
+// The parts list derived from the design, merged with what the user has typed about each line.
+#pragma once
+
+#include "proof/evaluate.h"
+#include "shop/cost.h"
+#include <nlohmann/json.hpp>
+#include <string>
+#include <vector>
+
+namespace lw {
+
+struct PartLine {
+    std::string key;        ///< place under /parts
+    std::string axis, text, designRef, category, source, from, note;
+    PartState state = PartState::Idea;
+    int quantity = 1;
+    double price = notKnown; ///< for one
+    bool priceAssumed = false;
+    int leadDays = -1;
+    bool derived = false;   ///< demanded by the design
+    bool matches = true;    ///< false: the line says something the design no longer asks for
+    std::string wanted;     ///< what the design asks for, when it does not match
+};
+/// Lines of one axis (or of all when axis is empty), design lines first in the order of the power path.
+[[nodiscard]] std::vector<PartLine> partLines(const nlohmann::json &project, const std::string &axis = {});
+struct PartTotals {
+    double committed = 0, remaining = 0, contingency = 0, forecast = 0, budget = notKnown;
+    int inHand = 0, all = 0, unpriced = 0;
+    Verdict verdict = Verdict::NotKnown;
+};
+[[nodiscard]] PartTotals partTotals(const nlohmann::json &project, const std::vector<PartLine> &lines);
+/// RFC 4180 with a header row.
+[[nodiscard]] std::string partsCsv(const std::vector<PartLine> &lines, const std::string &currency);
+[[nodiscard]] std::string_view stateCode(PartState s);
+
+} // namespace lw

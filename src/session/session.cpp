@@ -1,0 +1,218 @@
+#include "session/session.h"
+#include "machine/fields.h"
+#include "machine/project_file.h"
+#include <QFile>
+#include <QFileInfo>
+#include <QSaveFile>
+#include <QUndoCommand>
+#include <fcntl.h>
+#include <unistd.h>
+
+namespace lw {
+using namespace Qt::StringLiterals;
+using Json = nlohmann::json;
+
+class EditCommand : public QUndoCommand {
+public:
+    EditCommand(Session *session, Edit edit, std::vector<Patch> before) : m_session(session), m_after(std::move(edit.after)), m_before(std::move(before)), m_key(edit.mergeKey) { setText(edit.words); }
+    void redo() override { m_session->put(m_after, true); }
+    void undo() override { m_session->put(m_before, true); }
+    int id() const override { return m_key.isEmpty() ? -1 : 1; }
+    bool mergeWith(const QUndoCommand *next) override {
+        const auto *edit = static_cast<const EditCommand *>(next);
+        if (edit->m_key != m_key || edit->m_after.size() != m_after.size()) return false;
+        for (std::size_t k = 0; k < m_after.size(); ++k)
+            if (m_after[k].pointer != edit->m_after[k].pointer) return false;
+        m_after = edit->m_after;
+        setText(edit->text());
+        bool same = true;
+        for (const auto &a : m_after)
+            for (const auto &b : m_before)
+                if (a.pointer == b.pointer) same &= a.value == b.value;
+        setObsolete(same);
+        return true;
+    }
+
+private:
+    Session *m_session;
+    std::vector<Patch> m_after, m_before;
+    QString m_key;
+};
+
+Session::Session(QString journalFolder, QObject *parent) : QObject(parent), m_project(emptyProject()), m_journalFolder(std::move(journalFolder)) {
+    if (!m_journalFolder.isEmpty()) m_journal = std::make_unique<Journal>(m_journalFolder);
+    connect(&m_undo, &QUndoStack::cleanChanged, this, &Session::fileChanged);
+}
+
+QString Session::name() const {
+    const auto n = m_project.value("name", std::string());
+    if (!n.empty()) return QString::fromStdString(n);
+    if (!m_path.isEmpty()) return QFileInfo(m_path).completeBaseName();
+    return m_hasJob ? u"New job"_s : u"No job"_s;
+}
+
+void Session::apply(Edit edit) {
+    std::vector<Patch> before;
+    bool changes = false;
+    // Undo puts back whatever stood there, in the reverse order.
+    Json trial = m_project;
+    for (const auto &p : edit.after) {
+        Patch old{p.pointer, valueAt(trial, p.pointer)};
+        changes |= old.value != p.value;
+        before.insert(before.begin(), std::move(old));
+        setAt(trial, p.pointer, p.value);
+    }
+    if (!changes) return;
+    m_undo.push(new EditCommand(this, std::move(edit), std::move(before)));
+}
+
+void Session::put(const std::vector<Patch> &patches, bool journal) {
+    m_hasJob = true;
+    bool all = false;
+    for (const auto &p : patches) {
+        setAt(m_project, p.pointer, p.value);
+        if (p.pointer.rfind("/axes/", 0) == 0) {
+            const auto slash = p.pointer.find('/', 6);
+            const std::string axis = p.pointer.substr(6, slash == std::string::npos ? std::string::npos : slash - 6);
+            std::erase_if(m_proved, [&](const auto &e) { return e.first.substr(0, e.first.find('/')) == axis; });
+        } else if (p.pointer.rfind("/parts", 0) != 0) {
+            all = true;
+        }
+    }
+    if (all) m_proved.clear();
+    if (journal && m_journal) {
+        if (!m_journal->works()) m_journal->begin(m_project, m_path);
+        m_journal->add(patches);
+    }
+    emit changed();
+}
+
+QString Session::typeInto(const QString &pointer, const QString &text, const QString &standing) {
+    const auto p = pointer.toStdString();
+    const auto *field = fieldAt(p);
+    if (!field) return u"There is no such field."_s;
+    const QString label = QString::fromUtf8(field->label.data(), qsizetype(field->label.size()));
+    Json value = nullptr;
+    if (!text.trimmed().isEmpty()) {
+        const auto read = readTyped(text.toStdString(), field->dimension, field->unit);
+        if (!read) return QString::fromStdString(read.error().sentence);
+        const double own = unitInSi(field->unit, field->dimension).value_or(1.0);
+        const double hard = field->hardLeast * own;
+        if (field->hardAbove ? !(read->si > hard) : !(read->si >= hard))
+            return u"%1 must be %2 %3."_s.arg(label, field->hardAbove ? u"above"_s : u"at least"_s, QString::fromStdString(numberText(field->hardLeast)));
+        if (std::abs(read->si) > 1e12) return u"%1: that is far beyond anything real. Check the zeros."_s.arg(label);
+        // Standing and note of what stood there stay unless it was an assumption that now yields to a reading.
+        value = valueAt(m_project, p);
+        if (!value.is_object()) value = Json::object();
+        if (value.value("typed", std::string()) != text.trimmed().toStdString()) value.erase("spread");
+        value["typed"] = text.trimmed().toStdString();
+        const std::string was = value.value("standing", std::string());
+        if (read->guess) value["standing"] = "assumed";
+        else if (was.empty() || was == "assumed" || was == "computed") value["standing"] = standing.toStdString();
+        value.erase("value");
+    }
+    apply({{{p, value}}, label.toLower() + u" "_s + (text.trimmed().isEmpty() ? u"cleared"_s : text.trimmed()), u"type:"_s + pointer});
+    return {};
+}
+
+void Session::setText(const QString &pointer, const QString &text, const QString &words) {
+    apply({{{pointer.toStdString(), text.isEmpty() ? Json(nullptr) : Json(text.toStdString())}}, words});
+}
+
+QString Session::typedAt(const std::string &pointer) const {
+    const auto v = valueAt(m_project, pointer);
+    if (v.is_string()) return QString::fromStdString(v.get<std::string>());
+    return v.is_object() ? QString::fromStdString(v.value("typed", std::string())) : QString();
+}
+
+void Session::reset(Json project, const QString &path, bool hasJob) {
+    m_project = std::move(project);
+    m_path = path;
+    m_hasJob = hasJob;
+    m_recovered = false;
+    m_proved.clear();
+    m_undo.clear();
+    m_undo.setClean();
+    if (m_journal) {
+        if (hasJob) m_journal->begin(m_project, m_path);
+        else m_journal->end();
+    }
+    emit changed();
+    emit fileChanged();
+}
+
+void Session::newJob() { reset(emptyProject(), {}, true); }
+void Session::close() {
+    if (m_journal) m_journal->end();
+}
+
+QString Session::open(const QString &path, QStringList *notes) {
+    QFile file(path);
+    const QString shown = QFileInfo(path).fileName();
+    if (!file.exists()) return u"%1: there is no such file."_s.arg(shown);
+    if (QFileInfo(path).isDir()) return u"%1: that is a folder; choose a .lathewright file in it."_s.arg(shown);
+    if (!file.open(QIODevice::ReadOnly)) return u"%1: it cannot be read. Check its permissions."_s.arg(shown);
+    constexpr qint64 largest = 64 * 1024 * 1024;
+    if (file.size() > largest) return u"%1: far too large to be a job."_s.arg(shown);
+    const auto read = readProject(file.readAll().toStdString(), shown.toStdString());
+    if (!read) return QString::fromStdString(read.error());
+    if (notes)
+        for (const auto &n : read->notes) notes->append(QString::fromStdString(n));
+    reset(read->project, QFileInfo(path).absoluteFilePath(), true);
+    return {};
+}
+
+QString Session::write(const QString &path) {
+    const QFileInfo info(path);
+    if (info.exists()) { // one backup of what stood there
+        const QString backup = path + u"~"_s;
+        QFile::remove(backup);
+        if (!QFile::copy(path, backup)) return u"%1: the backup cannot be written beside it. Nothing was changed; save somewhere else."_s.arg(info.fileName());
+    }
+    QSaveFile file(path); // writes aside, syncs, renames
+    if (!file.open(QIODevice::WriteOnly)) return u"%1: it cannot be written there (%2). Save somewhere else."_s.arg(info.fileName(), file.errorString());
+    file.write(QByteArray::fromStdString(writeProject(m_project)));
+    if (!file.commit()) return u"%1: saving failed (%2). The file on disk is as it was."_s.arg(info.fileName(), file.errorString());
+    const int folder = ::open(QFile::encodeName(info.absolutePath()).constData(), O_RDONLY | O_DIRECTORY);
+    if (folder >= 0) {
+        ::fsync(folder); // the rename itself must survive a power cut
+        ::close(folder);
+    }
+    m_path = info.absoluteFilePath();
+    m_recovered = false;
+    m_undo.setClean();
+    if (m_journal) m_journal->begin(m_project, m_path);
+    emit fileChanged();
+    return {};
+}
+
+QString Session::save() { return m_path.isEmpty() ? u"Choose a name first."_s : write(m_path); }
+QString Session::saveAs(const QString &path) {
+    QString p = path;
+    if (QFileInfo(p).suffix().isEmpty()) p += u".lathewright"_s;
+    return write(p);
+}
+
+bool Session::recover() {
+    if (m_journalFolder.isEmpty()) return false;
+    const auto r = Journal::recover(m_journalFolder);
+    if (!r) return false;
+    reset(r->project, r->path, true);
+    m_recovered = true;
+    if (m_journal) m_journal->add({}); // keeps it recoverable even before the next edit
+    emit fileChanged();
+    return true;
+}
+
+const ProvedAxis &Session::proved(const std::string &axis, const std::string &which) const {
+    const auto d = which.empty() ? design(axis) : which;
+    auto &slot = m_proved[axis + "/" + d];
+    if (!slot) {
+        slot = std::make_unique<ProvedAxis>();
+        slot->model = readAxis(m_project, axis, d);
+        slot->evaluation = prove(slot->model);
+    }
+    return *slot;
+}
+
+} // namespace lw

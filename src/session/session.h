@@ -1,0 +1,76 @@
+// The open job: the one door for edits, undo, file, journal, and the proof of every axis kept up to date.
+#pragma once
+
+#include "proof/evaluate.h"
+#include "session/edit.h"
+#include "session/journal.h"
+#include <QHash>
+#include <QObject>
+#include <QUndoStack>
+#include <map>
+
+namespace lw {
+
+/// An axis with one of its designs, read and proved.
+struct ProvedAxis {
+    AxisModel model;
+    Evaluation evaluation;
+};
+
+class Session : public QObject {
+    Q_OBJECT
+public:
+    /// @param journalFolder where the crash journal lives; empty: none is kept
+    explicit Session(QString journalFolder = {}, QObject *parent = nullptr);
+
+    [[nodiscard]] const nlohmann::json &project() const { return m_project; }
+    [[nodiscard]] QString path() const { return m_path; }
+    [[nodiscard]] QString name() const;
+    [[nodiscard]] bool hasJob() const { return m_hasJob; }
+    [[nodiscard]] bool isModified() const { return !m_undo.isClean() || m_recovered; }
+    [[nodiscard]] QUndoStack *undoStack() { return &m_undo; }
+
+    /// The one door: applies, remembers for undo, writes the journal, tells everybody.
+    void apply(Edit edit);
+    /// Sets one field from typed text; blank takes it away. Returns the sentence of what is wrong, or nothing.
+    QString typeInto(const QString &pointer, const QString &text, const QString &standing = QStringLiteral("stated"));
+    void setText(const QString &pointer, const QString &text, const QString &words);
+
+    void newJob();
+    /// Reads a file; on any fault the open job stays as it is and the sentence comes back.
+    QString open(const QString &path, QStringList *notes = nullptr);
+    QString save();
+    QString saveAs(const QString &path);
+    void close();
+    /// Takes over what a killed program left; false when there is nothing.
+    bool recover();
+
+    // What the screens read.
+    [[nodiscard]] std::vector<std::string> axes() const { return axisOrder(m_project); }
+    [[nodiscard]] std::string design(const std::string &axis) const { return shownDesign(m_project, axis); }
+    /// The axis with the design shown, or another one; cached until an edit touches it.
+    [[nodiscard]] const ProvedAxis &proved(const std::string &axis, const std::string &design = {}) const;
+    [[nodiscard]] nlohmann::json at(const std::string &pointer) const { return valueAt(m_project, pointer); }
+    [[nodiscard]] QString typedAt(const std::string &pointer) const;
+
+signals:
+    void changed();
+    void fileChanged();
+
+private:
+    friend class EditCommand;
+    void put(const std::vector<Patch> &patches, bool journal);
+    QString write(const QString &path);
+    void reset(nlohmann::json project, const QString &path, bool hasJob);
+
+    nlohmann::json m_project;
+    QString m_path;
+    bool m_hasJob = false;
+    bool m_recovered = false;
+    QUndoStack m_undo;
+    QString m_journalFolder;
+    std::unique_ptr<Journal> m_journal;
+    mutable std::map<std::string, std::unique_ptr<ProvedAxis>> m_proved;
+};
+
+} // namespace lw
