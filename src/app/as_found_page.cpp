@@ -1,0 +1,286 @@
+#include "app/as_found_page.h"
+#include "proof/narrate.h"
+#include <QtWidgets>
+
+namespace lw {
+using namespace Qt::StringLiterals;
+
+namespace {
+std::vector<std::string> idsOf(const nlohmann::json &o) {
+    std::vector<std::string> ids;
+    if (o.is_object())
+        for (const auto &[id, row] : o.items()) ids.push_back(id);
+    return ids;
+}
+std::string nextId(const std::vector<std::string> &ids) {
+    int n = 1;
+    for (const auto &id : ids)
+        if (const int v = QString::fromStdString(id).toInt(); v >= n) n = v + 1;
+    return QString(u"%1"_s).arg(n, 2, 10, QLatin1Char('0')).toStdString();
+}
+QHBoxLayout *fieldsRow(std::initializer_list<QWidget *> fields) {
+    auto *h = new QHBoxLayout;
+    h->setSpacing(14);
+    for (auto *w : fields) h->addWidget(w);
+    return h;
+}
+QHBoxLayout *sectionHead(const QString &title, QLabel *figure) {
+    auto *h = new QHBoxLayout;
+    h->addWidget(makeLabel(title, 15, Ink::Value, true));
+    h->addStretch(1);
+    if (figure) h->addWidget(figure);
+    return h;
+}
+} // namespace
+
+AsFoundPage::AsFoundPage(Session *session, QWidget *parent) : StationPage(session, StationId::AsFound, parent) {
+    auto *h = new QHBoxLayout(this);
+    h->setContentsMargins(14, 10, 0, 6);
+    h->setSpacing(12);
+    auto *left = new QVBoxLayout;
+    left->setSpacing(4);
+    left->addWidget(makeHeadline());
+    m_chart = new PullChart(this);
+    left->addWidget(m_chart, 3);
+    auto *pullRow = new QHBoxLayout;
+    pullRow->setSpacing(14);
+    auto *way = addField(u"survey/pull/way"_s, u"How it was pulled"_s);
+    if (auto *c = qobject_cast<ChoiceEntry *>(way)) c->setFallback(u"direct"_s);
+    way->setMaximumWidth(200);
+    pullRow->addWidget(way);
+    m_rimHost = new QWidget(this);
+    auto *rim = new QHBoxLayout(m_rimHost);
+    rim->setContentsMargins(0, 0, 0, 0);
+    rim->setSpacing(14);
+    for (const auto &f : {u"survey/pull/rim_radius_mm"_s, u"survey/pull/travel_per_turn_mm"_s, u"survey/pull/efficiency"_s, u"survey/pull/no_load_drag_Nm"_s}) rim->addWidget(addValue(f, {}, u"measured"_s, m_rimHost));
+    pullRow->addWidget(m_rimHost, 1);
+    auto *add = makeLink(u"Add a place (Insert)"_s, this);
+    add->setObjectName(u"addPlace"_s);
+    connect(add, &QPushButton::clicked, this, [this] { addPlace(-1, -1); });
+    pullRow->addStretch(1);
+    pullRow->addWidget(add);
+    left->addLayout(pullRow);
+    auto *scroll = new QScrollArea(this);
+    scroll->setWidgetResizable(true);
+    scroll->setFixedHeight(176);
+    m_readingsHost = new QWidget(scroll);
+    m_readings = new QGridLayout(m_readingsHost);
+    m_readings->setContentsMargins(0, 0, 0, 0);
+    m_readings->setHorizontalSpacing(10);
+    m_readings->setVerticalSpacing(2);
+    scroll->setWidget(m_readingsHost);
+    left->addWidget(scroll);
+    left->addWidget(makeRule(this));
+    m_lostAfter = makeLabel({}, 15, Ink::Value, true);
+    left->addLayout(sectionHead(u"Lost when the handle turns back"_s, m_lostAfter));
+    left->addLayout(fieldsRow({addValue(u"survey/lost_motion/total_mm"_s, {}, u"measured"_s), addValue(u"survey/lost_motion/thrust_float_mm"_s, {}, u"measured"_s), addValue(u"survey/lost_motion/nut_in_slot_mm"_s, {}, u"measured"_s), addValue(u"survey/lost_motion/wind_up_mm"_s, {}, u"measured"_s)}));
+    auto *mends = fieldsRow({addValue(u"survey/lost_motion/after_thrust_mm"_s, {}, u"assumed"_s), addValue(u"survey/lost_motion/after_slot_mm"_s, {}, u"assumed"_s), addValue(u"survey/lost_motion/after_thread_mm"_s, {}, u"assumed"_s)});
+    m_lost = makeLabel({}, 13, Ink::Label, false, true);
+    mends->insertWidget(0, m_lost, 1);
+    left->addLayout(mends);
+    h->addLayout(left, 1);
+
+    auto *rightScroll = new QScrollArea(this);
+    rightScroll->setWidgetResizable(true);
+    rightScroll->setFixedWidth(400);
+    rightScroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    auto *right = new QWidget(rightScroll);
+    auto *rv = new QVBoxLayout(right);
+    rv->setContentsMargins(14, 6, 14, 8);
+    rv->setSpacing(5);
+    m_count = makeLabel({}, 15, Ink::Value, true);
+    rv->addLayout(sectionHead(u"Measured"_s, m_count));
+    m_travel = addValue(u"travel_mm"_s, {}, u"measured"_s);
+    rv->addLayout(fieldsRow({addField(u"what"_s), m_travel}));
+    rv->addLayout(fieldsRow({addField(u"way"_s), addField(u"orientation"_s)}));
+    rv->addWidget(makeRule());
+    m_lead = makeLabel({}, 15, Ink::Value, true);
+    rv->addLayout(sectionHead(u"Lead"_s, m_lead));
+    rv->addLayout(fieldsRow({addValue(u"survey/lead/measured_travel_mm"_s, {}, u"measured"_s), addValue(u"survey/lead/turns"_s, {}, u"measured"_s), addValue(u"survey/lead/threads_per_inch"_s, {}, u"measured"_s)}));
+    rv->addLayout(fieldsRow({addValue(u"survey/lead/dial_divisions"_s, {}, u"measured"_s), addValue(u"survey/lead/dial_value_mm"_s, {}, u"measured"_s), addField(u"survey/lead/reads_diameter"_s)}));
+    rv->addWidget(makeRule());
+    m_mass = makeLabel({}, 15, Ink::Value, true);
+    rv->addLayout(sectionHead(u"What moves"_s, m_mass));
+    m_massHost = new QWidget(right);
+    m_masses = new QGridLayout(m_massHost);
+    m_masses->setContentsMargins(0, 0, 0, 0);
+    m_masses->setHorizontalSpacing(14);
+    m_masses->setVerticalSpacing(0);
+    rv->addWidget(m_massHost);
+    auto *addMassLink = makeLink(u"Add a piece"_s, right);
+    addMassLink->setObjectName(u"addMass"_s);
+    connect(addMassLink, &QPushButton::clicked, this, &AsFoundPage::addMass);
+    rv->addWidget(addMassLink, 0, Qt::AlignLeft);
+    rv->addWidget(makeRule());
+    m_break = makeLabel({}, 15, Ink::Value, true);
+    rv->addLayout(sectionHead(u"Breakaway, run-out"_s, m_break));
+    rv->addLayout(fieldsRow({addValue(u"survey/breakaway/to_start_N"_s, {}, u"measured"_s), addValue(u"survey/breakaway/to_keep_going_N"_s, {}, u"measured"_s)}));
+    rv->addLayout(fieldsRow({addValue(u"survey/run_out_mm"_s, {}, u"measured"_s), addField(u"survey/screw_end"_s)}));
+    m_uprightHost = new QWidget(right);
+    auto *uv = new QVBoxLayout(m_uprightHost);
+    uv->setContentsMargins(0, 0, 0, 0);
+    uv->setSpacing(5);
+    uv->addWidget(makeRule());
+    uv->addLayout(sectionHead(u"Upright: weight and balance"_s, nullptr));
+    uv->addLayout(fieldsRow({addValue(u"survey/hoist/up_N"_s, {}, u"measured"_s, m_uprightHost), addValue(u"survey/hoist/down_N"_s, {}, u"measured"_s, m_uprightHost)}));
+    uv->addLayout(fieldsRow({addField(u"survey/balance/kind"_s, {}, m_uprightHost), addValue(u"survey/balance/force_N"_s, {}, u"measured"_s, m_uprightHost), addValue(u"survey/balance/mass_kg"_s, {}, u"measured"_s, m_uprightHost)}));
+    uv->addLayout(fieldsRow({addValue(u"survey/screw_from_guide_mm"_s, {}, u"measured"_s, m_uprightHost), addValue(u"survey/guide_length_mm"_s, {}, u"measured"_s, m_uprightHost)}));
+    uv->addWidget(makeLabel(u"Prop the head before the nut comes off: it drops. Lifting rules where you live come first."_s, 13, Ink::Value, false, true));
+    rv->addWidget(m_uprightHost);
+    rv->addWidget(makeRule());
+    m_ledger = new Ledger(session, StationId::AsFound, right);
+    m_ledger->setMinimumHeight(150);
+    connect(m_ledger, &Ledger::chosen, this, [this](const Finding &) { refresh(); });
+    connect(m_ledger, &Ledger::mendAsked, this, &StationPage::mendAsked);
+    rv->addWidget(m_ledger, 1);
+    rightScroll->setWidget(right);
+    h->addWidget(rightScroll);
+
+    connect(m_chart, &PullChart::dragged, this, [this](const QString &id, bool away, double force) {
+        m_session->typeInto(absolute(u"survey/pull/readings/%1/%2"_s.arg(id, away ? u"away_N"_s : u"back_N"_s)), u"%1N"_s.arg(force), u"measured"_s);
+    });
+    connect(m_chart, &PullChart::placeAsked, this, &AsFoundPage::addPlace);
+}
+
+void AsFoundPage::addPlace(double place, double force) {
+    const auto rows = m_session->at(absolute(u"survey/pull/readings"_s).toStdString());
+    const auto ids = idsOf(rows);
+    const std::string id = nextId(ids);
+    const auto &m = proved().model;
+    const double travel = m.travel.known() ? m.travel.v : 0.3;
+    if (place < 0) { // next place along, in quarters of the travel
+        place = 0;
+        for (const auto &r : m.readings) place = std::max(place, r.at.value() + travel / 4);
+        if (m.readings.empty()) place = 0;
+        place = std::min(place, travel);
+    }
+    const std::string at = QString::number(std::round(place * 1e3)).toStdString() + "mm";
+    nlohmann::json row = {{"at_mm", {{"typed", at}, {"standing", "measured"}}}};
+    if (force > 0) {
+        const std::string f = QString::number(force).toStdString() + "N";
+        row["away_N"] = {{"typed", f}, {"standing", "measured"}};
+        row["back_N"] = row["away_N"];
+    }
+    m_session->apply({{{absolute(u"survey/pull/readings/"_s).toStdString() + id, row}}, u"place %1 added"_s.arg(QString::fromStdString(at))});
+    for (auto *f : m_readingFields)
+        if (f->pointer().endsWith(QString::fromStdString(id) + u"/away_N"_s)) f->setFocus();
+}
+
+void AsFoundPage::addMass() {
+    const auto ids = idsOf(m_session->at(absolute(u"survey/moving_mass"_s).toStdString()));
+    const std::string id = nextId(ids);
+    const std::string name = ids.empty() ? (proved().model.what.empty() ? "slide" : proved().model.what) : "work";
+    m_session->apply({{{absolute(u"survey/moving_mass/"_s).toStdString() + id, {{"name", name}}}}, u"piece added"_s});
+    for (auto *f : m_massFields)
+        if (f->pointer().endsWith(QString::fromStdString(id) + u"/mass_kg"_s)) f->setFocus();
+}
+
+void AsFoundPage::rebuildReadings(const std::vector<std::string> &ids) {
+    for (auto *f : m_readingFields) dropField(f);
+    m_readingFields.clear();
+    while (auto *item = m_readings->takeAt(0)) {
+        if (item->widget()) item->widget()->deleteLater();
+        delete item;
+    }
+    int column = 0;
+    for (const auto &id : ids) {
+        const QString base = u"survey/pull/readings/"_s + QString::fromStdString(id) + u"/"_s;
+        const std::pair<QString, QString> rows[] = {{u"at_mm"_s, u"Place"_s}, {u"away_N"_s, u"away"_s}, {u"back_N"_s, u"back"_s}};
+        for (int r = 0; r < 3; ++r) {
+            auto *v = addValue(base + rows[r].first, rows[r].second, u"measured"_s, m_readingsHost);
+            v->setMinimumWidth(84);
+            v->setMaximumWidth(130);
+            m_readings->addWidget(v, r, column);
+            m_readingFields.push_back(v);
+        }
+        ++column;
+    }
+    if (ids.empty()) {
+        m_readings->addWidget(makeLabel(u"Nut off, gib as in use, oiled. Stroke it a few times. Hook a spring scale square in the end of the slide, pull slow, read while it moves. Five places, both ways: ten minutes. Press Insert for the first place."_s, 15, Ink::Label, false, true), 0, 0);
+    } else {
+        m_readings->setColumnStretch(column, 1);
+    }
+    // Tab goes along the places, away first, then back.
+    for (std::size_t k = 0; k + 1 < m_readingFields.size(); ++k) setTabOrder(m_readingFields[k], m_readingFields[k + 1]);
+}
+
+void AsFoundPage::rebuildMasses(const std::vector<std::string> &ids) {
+    for (auto *f : m_massFields) dropField(f);
+    m_massFields.clear();
+    while (auto *item = m_masses->takeAt(0)) {
+        if (item->widget()) item->widget()->deleteLater();
+        delete item;
+    }
+    int row = 0;
+    for (const auto &id : ids) {
+        const QString base = u"survey/moving_mass/"_s + QString::fromStdString(id) + u"/"_s;
+        auto *name = addField(base + u"name"_s, u"Piece"_s, m_massHost);
+        auto *mass = addValue(base + u"mass_kg"_s, u"Mass"_s, u"measured"_s, m_massHost);
+        m_masses->addWidget(name, row, 0);
+        m_masses->addWidget(mass, row, 1);
+        auto *drop = makeLink(u"×"_s, m_massHost);
+        drop->setAccessibleName(u"Take this piece away"_s);
+        connect(drop, &QPushButton::clicked, this, [this, base] { m_session->apply({{{absolute(base.chopped(1)).toStdString(), nullptr}}, u"piece taken away"_s}); });
+        m_masses->addWidget(drop, row, 2);
+        m_massFields.push_back(name);
+        m_massFields.push_back(mass);
+        ++row;
+    }
+    if (ids.empty()) m_masses->addWidget(makeLabel(u"Weigh it: one end on the scale, packing under the other; swap; add."_s, 13, Ink::Label, false, true), 0, 0);
+}
+
+void AsFoundPage::update(const ProvedAxis &p) {
+    const auto &m = p.model;
+    const auto readings = m_session->at(absolute(u"survey/pull/readings"_s).toStdString());
+    const auto ids = idsOf(readings);
+    const auto massIds = idsOf(m_session->at(absolute(u"survey/moving_mass"_s).toStdString()));
+    if (ids != m_readingIds || m_builtFor != m_axis) {
+        m_readingIds = ids;
+        rebuildReadings(ids);
+    }
+    if (massIds != m_massIds || m_builtFor != m_axis) {
+        m_massIds = massIds;
+        rebuildMasses(massIds);
+    }
+    m_builtFor = m_axis;
+    setHeadline(worstOf(p.evaluation, StationId::AsFound), text(headline(StationId::AsFound, m, p.evaluation)), m.tightLoose == m.tightLoose ? text(timesText(m.tightLoose)) : QString());
+    m_chart->refresh(p, readings);
+    m_rimHost->setVisible(!m.pullDirect);
+    m_uprightHost->setVisible(m.vertical);
+    m_count->setText(u"%1 of 7"_s.arg(measuredOfSeven(m_session->project(), m_axis)));
+    const bool assumedLead = m.lead.assumed();
+    m_lead->setText((assumedLead ? u"≈ "_s : QString()) + text(withUnit(m.lead.v, Dimension::Length, "mm", 4)) + u" a turn"_s);
+    m_mass->setText((m.mass.assumed() ? u"≈ "_s : QString()) + text(withUnit(m.mass.v, Dimension::Mass, "kg")));
+    m_break->setText((m.breakawayMeasured ? QString() : u"≈ "_s) + text(timesText(m.breakaway.v)) + u",  "_s + (m.runOutMeasured ? QString() : u"≈ "_s) + text(withUnit(m.runOut.v, Dimension::Length, "mm", 2)));
+    m_lostAfter->setText(p.evaluation.state.lostMotion == p.evaluation.state.lostMotion ? u"after the mends "_s + text(withUnit(p.evaluation.state.lostMotion, Dimension::Length, "mm", 2)) : QString());
+    const auto thread = m.lostThread.v;
+    m_lost->setText(thread < -1e-9 ? u"The parts say more than the whole: measure again."_s : u"Nut thread, what is left: %1."_s.arg(text(withUnit(std::max(0.0, thread), Dimension::Length, "mm", 2))));
+    if (m.cls) {
+        m_travel->setFallback(m.travel.v, u"class default"_s);
+        for (auto *v : findChildren<ValueEntry *>())
+            if (v->pointer().endsWith(u"lost_motion/total_mm"_s)) v->setFallback(m.lostNow.v, u"as such machines come"_s);
+            else if (v->pointer().endsWith(u"run_out_mm"_s)) v->setFallback(m.runOut.v, u"as such screws come"_s);
+    }
+    for (auto *c : findChildren<ChoiceEntry *>())
+        if (c->pointer().endsWith(u"/way"_s) && !c->pointer().endsWith(u"pull/way"_s)) c->setFallback(u"iron_dovetail"_s);
+        else if (c->pointer().endsWith(u"balance/kind"_s)) c->setFallback(u"none"_s);
+    m_ledger->refresh(p);
+}
+
+bool AsFoundPage::handleKey(QKeyEvent *e) {
+    if (e->key() == Qt::Key_Insert) {
+        addPlace(-1, -1);
+        return true;
+    }
+    if (e->key() == Qt::Key_Delete && e->modifiers() == Qt::NoModifier)
+        for (auto *f : m_readingFields)
+            if (f->isAncestorOf(QApplication::focusWidget()) || f == QApplication::focusWidget()) {
+                const QString p = f->pointer();
+                const QString row = p.left(p.lastIndexOf(u'/'));
+                m_session->apply({{{row.toStdString(), nullptr}}, u"place struck out"_s});
+                return true;
+            }
+    return false;
+}
+
+} // namespace lw

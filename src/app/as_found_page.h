@@ -1,0 +1,37 @@
+// Station 1: the machine as found. The pull along the travel with its plot, lead, mass, lost motion, run-out, balance.
+#pragma once
+
+#include "app/charts.h"
+#include "app/ledger.h"
+#include "app/station_page.h"
+
+class QGridLayout;
+
+namespace lw {
+
+class AsFoundPage : public StationPage {
+    Q_OBJECT
+public:
+    AsFoundPage(Session *session, QWidget *parent);
+    bool handleKey(QKeyEvent *e) override;
+
+protected:
+    void update(const ProvedAxis &proved) override;
+
+private:
+    void rebuildReadings(const std::vector<std::string> &ids);
+    void rebuildMasses(const std::vector<std::string> &ids);
+    void addPlace(double place, double force);
+    void addMass();
+    PullChart *m_chart;
+    QWidget *m_readingsHost, *m_massHost, *m_rimHost, *m_uprightHost;
+    QGridLayout *m_readings, *m_masses;
+    std::vector<std::string> m_readingIds, m_massIds;
+    std::vector<FieldWidget *> m_readingFields, m_massFields;
+    QLabel *m_lead, *m_mass, *m_break, *m_lost, *m_lostAfter, *m_count;
+    ValueEntry *m_travel;
+    Ledger *m_ledger;
+    std::string m_builtFor;
+};
+
+} // namespace lw

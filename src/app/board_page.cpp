@@ -1,0 +1,474 @@
+#include "app/board_page.h"
+#include "app/frame.h"
+#include "app/ledger.h"
+#include "machine/classes.h"
+#include "picture/machine_sketch.h"
+#include "proof/narrate.h"
+#include "shop/parts.h"
+#include <QtWidgets>
+
+namespace lw {
+using namespace Qt::StringLiterals;
+
+BoardCell::BoardCell(QWidget *parent) : QAbstractButton(parent) {
+    setFocusPolicy(Qt::StrongFocus);
+    setCursor(Qt::PointingHandCursor);
+    setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
+    setFixedHeight(118);
+}
+void BoardCell::show(const StationSummary &s, const QString &axis, const QString &station) {
+    m_figure = lw::text(s.figure);
+    m_sentence = lw::text(s.sentence);
+    m_verdict = s.verdict;
+    m_begun = s.begun;
+    m_done = s.done;
+    m_of = s.of;
+    m_hasRung = s.finding && s.finding->rung && !s.finding->missing;
+    if (m_hasRung) m_rung = *s.finding;
+    setAccessibleName(axis + u" "_s + station + u": "_s + lw::text(verdictWord(s.verdict)) + u", "_s + words());
+    update();
+}
+void BoardCell::paintEvent(QPaintEvent *) {
+    QPainter p(this);
+    p.setRenderHint(QPainter::Antialiasing);
+    const auto &t = theme();
+    p.fillRect(rect(), m_verdict == Verdict::Fails ? t.failsWash : t.sheet);
+    p.setPen(QPen(t.rule, 1));
+    p.drawLine(width() - 1, 0, width() - 1, height());
+    p.setPen(QPen(t.rule2, 1));
+    p.drawLine(0, height() - 1, width(), height() - 1);
+    paintPin(p, {11, 22}, m_verdict, {26, 13}, m_begun);
+    int px = 20;
+    while (px > 15 && QFontMetrics(face(px, true)).horizontalAdvance(m_figure) > width() - 54) --px;
+    p.setFont(face(px, true));
+    p.setPen(t.ink);
+    p.drawText(QRectF(45, 8, width() - 50, 28), Qt::AlignLeft | Qt::AlignVCenter, m_figure);
+    p.setFont(face(13));
+    const int bottom = m_done >= 0 || m_hasRung ? 26 : 6;
+    const QRectF box(11, 40, width() - 20, height() - 40 - bottom);
+    // whole lines only; a sentence that is longer ends in dots
+    QTextLayout layout(m_sentence, p.font());
+    QTextOption option;
+    option.setWrapMode(QTextOption::WordWrap);
+    layout.setTextOption(option);
+    layout.beginLayout();
+    const int most = int(box.height() / 17);
+    double y = 0;
+    for (int n = 0; n < most; ++n) {
+        auto line = layout.createLine();
+        if (!line.isValid()) break;
+        line.setLineWidth(box.width());
+        const bool last = n == most - 1 && line.textStart() + line.textLength() < m_sentence.size();
+        const QString words = last ? QFontMetrics(p.font()).elidedText(m_sentence.mid(line.textStart()), Qt::ElideRight, int(box.width())) : m_sentence.mid(line.textStart(), line.textLength());
+        p.drawText(QPointF(box.left(), box.top() + y + 13), words);
+        y += 17;
+    }
+    layout.endLayout();
+    if (m_done >= 0 && m_of > 0) { // ticks
+        const int n = std::min(m_of, 20);
+        const double w = std::min(16.0, (width() - 24.0) / n - 1.5);
+        for (int k = 0; k < n; ++k) {
+            const QRectF r(12 + k * (w + 1.5), height() - 17, w, 6);
+            if (k < m_done * n / m_of) p.fillRect(r, t.ink2);
+            else {
+                QPen dash(t.ink3, 1);
+                dash.setDashPattern({2, 2});
+                p.setPen(dash);
+                p.drawRect(r);
+            }
+        }
+    } else if (m_hasRung) {
+        paintRung(p, QRectF(12, height() - 25, width() - 28, 20), m_rung);
+    }
+    if (hasFocus()) {
+        p.setPen(QPen(t.touch, 2.4));
+        p.setBrush(Qt::NoBrush);
+        p.drawRect(QRectF(rect()).adjusted(1.2, 1.2, -2.2, -2.2));
+    }
+}
+
+namespace {
+/// Money against the budget: spent solid, to buy hatched, kept back dashed, the budget a line.
+class MoneyBar : public QWidget {
+public:
+    using QWidget::QWidget;
+    PartTotals totals;
+
+protected:
+    void paintEvent(QPaintEvent *) override {
+        QPainter p(this);
+        const auto &t = theme();
+        const double most = std::max({totals.forecast, totals.budget == totals.budget ? totals.budget : 0.0, 1.0}) * 1.08;
+        const double k = (width() - 2) / most;
+        double x = 1;
+        p.fillRect(QRectF(x, 2, totals.committed * k, 14), t.ink);
+        x += totals.committed * k;
+        p.setPen(QPen(t.ink, 1));
+        p.setBrush(hatch(t.ink2, 1.4));
+        p.drawRect(QRectF(x, 2, totals.remaining * k, 14));
+        x += totals.remaining * k;
+        QPen dash(t.ink, 1);
+        dash.setDashPattern({3, 3});
+        p.setPen(dash);
+        p.setBrush(Qt::NoBrush);
+        p.drawRect(QRectF(x, 2, totals.contingency * k, 14));
+        if (totals.budget == totals.budget) {
+            p.setPen(QPen(totals.forecast > totals.budget ? t.fails : t.ink, 2));
+            p.drawLine(QPointF(1 + totals.budget * k, 0), QPointF(1 + totals.budget * k, 22));
+        }
+    }
+};
+class Sketch : public QWidget {
+public:
+    using QWidget::QWidget;
+    std::string machine;
+
+protected:
+    void paintEvent(QPaintEvent *) override {
+        QPainter p(this);
+        paintMachine(p, QRectF(rect()).adjusted(6, 10, -6, -6), machine, {}, false);
+    }
+};
+} // namespace
+
+BoardPage::BoardPage(Session *session, QWidget *parent) : QWidget(parent), m_session(session) {
+    setObjectName(u"sheet"_s);
+    setAttribute(Qt::WA_StyledBackground);
+    setFocusPolicy(Qt::StrongFocus);
+    setAccessibleName(u"Board"_s);
+    auto *v = new QVBoxLayout(this);
+    v->setContentsMargins(0, 0, 0, 0);
+    v->setSpacing(0);
+    auto *scroll = new QScrollArea(this);
+    scroll->setWidgetResizable(true);
+    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    scroll->setFocusPolicy(Qt::NoFocus);
+    m_cellsHost = new QWidget(scroll);
+    m_grid = new QGridLayout(m_cellsHost);
+    m_grid->setContentsMargins(0, 0, 0, 0);
+    m_grid->setSpacing(0);
+    scroll->setWidget(m_cellsHost);
+    v->addWidget(scroll, 1);
+
+    m_empty = new QWidget(this);
+    auto *ev = new QVBoxLayout(m_empty);
+    ev->setContentsMargins(40, 34, 40, 10);
+    ev->setSpacing(10);
+    ev->addWidget(makeLabel(u"No axis yet"_s, 22, Ink::Value, true));
+    ev->addWidget(makeLabel(u"Press A to add one. It comes with the usual sizes of its class, dashed until you measure. Or look at the demo first: three axes of a small mill, under way."_s, 15, Ink::Label, false, true));
+    auto *links = new QHBoxLayout;
+    auto *add = makeLink(u"Add an axis (A)"_s, m_empty, true);
+    add->setObjectName(u"addAxis"_s);
+    connect(add, &QPushButton::clicked, this, &BoardPage::addAxis);
+    auto *demo = makeLink(u"Open the demo, Tarn mill"_s, m_empty);
+    demo->setObjectName(u"openDemo"_s);
+    connect(demo, &QPushButton::clicked, this, &BoardPage::demoAsked);
+    auto *open = makeLink(u"Open a job (Ctrl+O)"_s, m_empty);
+    connect(open, &QPushButton::clicked, this, &BoardPage::openAsked);
+    for (auto *b : {add, demo, open}) links->addWidget(b);
+    links->addStretch(1);
+    ev->addLayout(links);
+    ev->addStretch(1);
+    v->addWidget(m_empty, 1);
+
+    // chooser: class, then its axis; no dialog
+    m_chooser = new QWidget(this);
+    m_chooser->setObjectName(u"chooser"_s);
+    auto *ch = new QGridLayout(m_chooser);
+    ch->setContentsMargins(40, 10, 40, 14);
+    ch->addWidget(makeLabel(u"What machine?"_s, 15, Ink::Value, true), 0, 0);
+    ch->addWidget(makeLabel(u"Which axis?"_s, 15, Ink::Value, true), 0, 1);
+    m_classes = new QListWidget(m_chooser);
+    m_classes->setObjectName(u"classes"_s);
+    m_classes->setAccessibleName(u"Machine class"_s);
+    m_classes->setFont(face(15));
+    for (const auto &c : machineClasses()) {
+        auto *item = new QListWidgetItem(text(c.shown) + u",  %1–%2 kg"_s.arg(c.lightest).arg(c.heaviest), m_classes);
+        item->setData(Qt::UserRole, text(c.code));
+    }
+    m_axes = new QListWidget(m_chooser);
+    m_axes->setObjectName(u"classAxes"_s);
+    m_axes->setAccessibleName(u"Axis of the class"_s);
+    m_axes->setFont(face(15));
+    ch->addWidget(m_classes, 1, 0);
+    ch->addWidget(m_axes, 1, 1);
+    ch->addWidget(makeLabel(u"Arrows choose, Tab goes to the axes, Enter adds, Esc leaves."_s, 13, Ink::Faint), 2, 0, 1, 2);
+    m_chooser->setFixedHeight(290);
+    m_chooser->hide();
+    v->addWidget(m_chooser);
+    connect(m_classes, &QListWidget::currentRowChanged, this, &BoardPage::fillAxes);
+    connect(m_axes, &QListWidget::itemActivated, this, &BoardPage::commitAxis);
+    m_classes->installEventFilter(this);
+    m_axes->installEventFilter(this);
+
+    m_below = new QWidget(this);
+    m_below->setFixedHeight(214);
+    auto *bh = new QHBoxLayout(m_below);
+    bh->setContentsMargins(14, 8, 16, 8);
+    bh->setSpacing(18);
+    m_sketch = new Sketch(m_below);
+    m_sketch->setFixedWidth(160);
+    bh->addWidget(m_sketch);
+    auto *mid = new QVBoxLayout;
+    mid->setSpacing(0);
+    auto *readyRow = new QHBoxLayout;
+    m_readyMark = new MarkWidget(m_below, {42, 30});
+    m_ready = makeLabel({}, 22, Ink::Value, true, false, m_below);
+    m_ready->setObjectName(u"ready"_s);
+    readyRow->addWidget(m_readyMark);
+    readyRow->addWidget(m_ready, 1);
+    mid->addLayout(readyRow);
+    m_worst = new QVBoxLayout;
+    m_worst->setSpacing(0);
+    mid->addLayout(m_worst);
+    mid->addStretch(1);
+    bh->addLayout(mid, 1);
+    auto *money = new QVBoxLayout;
+    auto *mrow = new QHBoxLayout;
+    mrow->addWidget(makeLabel(u"Money"_s, 15, Ink::Value, true));
+    mrow->addStretch(1);
+    m_money = makeLabel({}, 22, Ink::Value, true);
+    m_money->setObjectName(u"money"_s);
+    mrow->addWidget(m_money);
+    money->addLayout(mrow);
+    m_moneyBar = new MoneyBar(m_below);
+    m_moneyBar->setFixedSize(290, 24);
+    money->addWidget(m_moneyBar);
+    m_moneyDetail = makeLabel({}, 13, Ink::Label, false, true);
+    m_moneyDetail->setFixedWidth(290);
+    money->addWidget(m_moneyDetail);
+    money->addStretch(1);
+    bh->addLayout(money);
+    v->addWidget(makeRule(this));
+    v->addWidget(m_below);
+}
+
+void BoardPage::refresh() {
+    const auto order = m_session->axes();
+    if (order != m_order || m_cells.empty() != order.empty()) {
+        m_order = order;
+        rebuild();
+    }
+    const bool none = m_order.empty();
+    m_empty->setVisible(none && !m_chooser->isVisible());
+    m_cellsHost->parentWidget()->parentWidget()->setVisible(!none);
+    m_below->setVisible(!none && !m_chooser->isVisible());
+    for (std::size_t r = 0; r < m_order.size(); ++r) {
+        const auto &p = m_session->proved(m_order[r]);
+        for (std::size_t c = 0; c < StationSpine::stations().size(); ++c)
+            m_cells[r][c]->show(summarise(StationSpine::stations()[c].first, m_session->project(), p.model, p.evaluation), QString::fromStdString(m_order[r]), StationSpine::stations()[c].second);
+    }
+    if (!none) refreshBelow();
+}
+
+void BoardPage::rebuild() {
+    while (auto *item = m_grid->takeAt(0)) {
+        delete item->widget();
+        delete item;
+    }
+    m_cells.clear();
+    for (std::size_t r = 0; r < m_order.size(); ++r) {
+        m_cells.emplace_back();
+        for (std::size_t c = 0; c < StationSpine::stations().size(); ++c) {
+            auto *cell = new BoardCell(m_cellsHost);
+            const auto station = StationSpine::stations()[c].first;
+            cell->setObjectName(u"cell_%1_%2"_s.arg(QString::fromStdString(m_order[r])).arg(int(station)));
+            const auto axis = m_order[r];
+            connect(cell, &QAbstractButton::clicked, this, [this, axis, station] { emit opened(axis, station); });
+            cell->installEventFilter(this);
+            m_grid->addWidget(cell, int(r), int(c));
+            m_cells.back().push_back(cell);
+        }
+    }
+    m_grid->setRowStretch(int(m_order.size()), 1);
+}
+
+void BoardPage::setMends(const std::string &axis, const std::vector<std::pair<Finding, Mend>> &mends) {
+    m_mends[axis] = mends;
+    if (!m_order.empty()) refreshBelow();
+}
+
+void BoardPage::refreshBelow() {
+    while (auto *item = m_worst->takeAt(0)) {
+        delete item->widget();
+        delete item;
+    }
+    struct Row {
+        std::string axis;
+        Finding f;
+    };
+    std::vector<Row> rows;
+    int fails = 0, unknown = 0, watch = 0;
+    for (const auto &axis : m_order) {
+        const auto &p = m_session->proved(axis);
+        for (const auto &f : p.evaluation.findings) {
+            fails += f.verdict == Verdict::Fails;
+            unknown += f.verdict == Verdict::NotKnown;
+            watch += f.verdict == Verdict::Watch;
+            if (f.verdict != Verdict::Holds) rows.push_back({axis, f});
+        }
+    }
+    std::stable_sort(rows.begin(), rows.end(), [](const Row &a, const Row &b) {
+        if (a.f.verdict != b.f.verdict) return a.f.verdict < b.f.verdict;
+        return (a.f.id == CheckId::C01 || a.f.id == CheckId::C02) > (b.f.id == CheckId::C01 || b.f.id == CheckId::C02);
+    });
+    const auto v = fails ? Verdict::Fails : unknown ? Verdict::NotKnown : watch ? Verdict::Watch : Verdict::Holds;
+    m_readyMark->MarkWidget::show(v);
+    m_ready->setText(fails == 1 ? u"Not ready to order: one mend first"_s : fails ? u"Not ready to order: %1 mends first"_s.arg(fails) : unknown ? u"Measure first: %1 not known"_s.arg(unknown) : watch ? u"May be ordered; %1 to watch"_s.arg(watch) : u"Ready to order"_s);
+    const QString currency = text(unitLabel(m_session->project().value("currency", std::string("EUR"))));
+    int shown = 0;
+    for (const auto &r : rows) {
+        if (shown >= 4) break;
+        const auto &p = m_session->proved(r.axis);
+        auto *host = new QWidget(m_below);
+        auto *h = new QHBoxLayout(host);
+        h->setContentsMargins(0, 3, 0, 3);
+        h->setSpacing(8);
+        auto *mark = new MarkWidget(host, {32, 24});
+        mark->MarkWidget::show(r.f.verdict);
+        h->addWidget(mark);
+        h->addWidget(makeLabel(QString::fromStdString(r.axis), 15, Ink::Value, true));
+        auto *sentence = makeLink(text(sentenceOf(p.model, p.evaluation.state, r.f)), host);
+        sentence->setFont(face(15));
+        sentence->setStyleSheet(u"QPushButton { color:%1; }"_s.arg(theme().ink.name()));
+        sentence->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
+        sentence->setToolTip(sentence->text());
+        connect(sentence, &QPushButton::clicked, this, [this, r] { emit findingAsked(r.axis, r.f); });
+        h->addWidget(sentence, 1);
+        const Mend *mend = nullptr;
+        for (const auto &[f, m] : m_mends[r.axis])
+            if (f.id == r.f.id && f.cut == r.f.cut && f.operating == r.f.operating && f.variant == r.f.variant && f.verdict == r.f.verdict) mend = &m;
+        if (mend) {
+            auto *b = makeLink(mendText(*mend, currency), host);
+            b->setObjectName(u"boardMend"_s);
+            const Mend copy = *mend;
+            connect(b, &QPushButton::clicked, this, [this, axis = r.axis, copy] { emit mendApplied(axis, copy); });
+            h->addWidget(b);
+        } else {
+            auto *l = makeLabel(text(spec(r.f.id).lever).left(52), 13, Ink::Touch);
+            h->addWidget(l);
+        }
+        m_worst->addWidget(host);
+        if (shown < 3) m_worst->addWidget(makeRule(m_below));
+        ++shown;
+    }
+    const auto totals = partTotals(m_session->project(), partLines(m_session->project()));
+    static_cast<MoneyBar *>(m_moneyBar)->totals = totals;
+    m_moneyBar->update();
+    auto amount = [&](double a) { return text(numberText(a, 5)); };
+    m_money->setText(totals.budget == totals.budget ? u"%1 of %2 %3"_s.arg(amount(totals.forecast), amount(totals.budget), currency) : u"%1 %2"_s.arg(amount(totals.forecast), currency));
+    m_moneyDetail->setText(u"%1 spent, %2 to buy, %3 kept back"_s.arg(amount(totals.committed), amount(totals.remaining), amount(totals.contingency)) + (totals.unpriced ? u"; %1 without a price"_s.arg(totals.unpriced) : QString()) + (totals.budget == totals.budget ? QString() : u"; no budget typed"_s));
+    static_cast<Sketch *>(m_sketch)->machine = m_session->project().value("class", std::string("bench_mill"));
+    m_sketch->update();
+}
+
+void BoardPage::addAxis() {
+    m_chooser->show();
+    m_empty->hide();
+    m_below->hide();
+    const auto cls = QString::fromStdString(m_session->project().value("class", std::string("bench_mill")));
+    for (int k = 0; k < m_classes->count(); ++k)
+        if (m_classes->item(k)->data(Qt::UserRole).toString() == cls) m_classes->setCurrentRow(k);
+    fillAxes();
+    m_classes->setFocus();
+}
+
+void BoardPage::fillAxes() {
+    m_axes->clear();
+    if (!m_classes->currentItem()) return;
+    const auto code = m_classes->currentItem()->data(Qt::UserRole).toString().toStdString();
+    int firstFree = -1;
+    for (const auto &a : classAxes()) {
+        if (a.machine != code) continue;
+        auto *item = new QListWidgetItem(text(a.axis) + u",  travel ≈ %1 mm, moves ≈ %2 kg"_s.arg(a.travel).arg(a.mass), m_axes);
+        item->setData(Qt::UserRole, text(a.axis));
+        bool used = false;
+        for (const auto &id : m_session->axes()) used |= m_session->at("/axes/" + id + "/class_axis") == std::string(a.axis);
+        if (!used && firstFree < 0) firstFree = m_axes->count() - 1;
+    }
+    m_axes->setCurrentRow(std::max(0, firstFree));
+}
+
+void BoardPage::commitAxis() {
+    if (!m_classes->currentItem() || !m_axes->currentItem()) return;
+    const auto code = m_classes->currentItem()->data(Qt::UserRole).toString().toStdString();
+    const auto axis = m_axes->currentItem()->data(Qt::UserRole).toString().toStdString();
+    const auto *cls = classAxis(code, axis);
+    // a letter that is free
+    auto order = m_session->axes();
+    auto free = [&](const std::string &l) { return std::find(order.begin(), order.end(), l) == order.end(); };
+    std::string letter = axis.size() == 1 ? axis : axis == "table" || axis == "gantry" ? "X" : axis == "cross" || axis == "carriage" ? "Y" : "Z";
+    for (const char *other : {"X", "Y", "Z", "W", "U", "V"})
+        if (!free(letter)) letter = other;
+    for (int n = 2; !free(letter); ++n) letter = "X" + std::to_string(n);
+    static const std::map<std::string, std::string> what{{"X", "table"}, {"Y", "saddle"}, {"Z", "head"}};
+    const bool lathe = code.find("lathe") != std::string::npos;
+    std::string moves = axis.size() > 1 ? axis : lathe ? (axis == "X" ? "cross slide" : "carriage") : what.count(axis) ? what.at(axis) : axis;
+    order.push_back(letter);
+    nlohmann::json node = {{"letter", letter}, {"what", moves}, {"class_axis", axis}, {"orientation", cls && cls->vertical ? "vertical" : "horizontal"}, {"design_shown", "A"}};
+    const std::string before = m_session->project().value("class", std::string());
+    if (m_session->axes().empty() || before.empty()) {
+        m_session->apply({{{"/class", code}, {"/axes/" + letter, node}, {"/axis_order", order}}, u"axis %1 added"_s.arg(QString::fromStdString(letter))});
+    } else {
+        if (code != before) node["class"] = code;
+        m_session->apply({{{"/axes/" + letter, node}, {"/axis_order", order}}, u"axis %1 added"_s.arg(QString::fromStdString(letter))});
+    }
+    m_chooser->hide();
+    refresh();
+    focusCell(letter, StationId::AsFound);
+}
+
+void BoardPage::focusCell(const std::string &axis, StationId station) {
+    for (std::size_t r = 0; r < m_order.size(); ++r)
+        for (std::size_t c = 0; c < m_cells[r].size(); ++c)
+            if (m_order[r] == axis && StationSpine::stations()[c].first == station) {
+                m_cells[r][c]->setFocus();
+                return;
+            }
+    setFocus();
+}
+
+bool BoardPage::eventFilter(QObject *o, QEvent *e) {
+    if (e->type() == QEvent::KeyPress) {
+        auto *k = static_cast<QKeyEvent *>(e);
+        if (o == m_classes || o == m_axes) {
+            if (k->key() == Qt::Key_Escape) {
+                m_chooser->hide();
+                refresh();
+                setFocus();
+                return true;
+            }
+            if (k->key() == Qt::Key_Return || k->key() == Qt::Key_Enter) {
+                commitAxis();
+                return true;
+            }
+            return false;
+        }
+        if (auto *cell = qobject_cast<BoardCell *>(o)) {
+            int r = -1, c = -1;
+            for (std::size_t i = 0; i < m_cells.size(); ++i)
+                for (std::size_t j = 0; j < m_cells[i].size(); ++j)
+                    if (m_cells[i][j] == cell) r = int(i), c = int(j);
+            const int dr = k->key() == Qt::Key_Down ? 1 : k->key() == Qt::Key_Up ? -1 : 0, dc = k->key() == Qt::Key_Right ? 1 : k->key() == Qt::Key_Left ? -1 : 0;
+            if ((dr || dc) && r + dr >= 0 && r + dr < int(m_cells.size()) && c + dc >= 0 && c + dc < int(m_cells[0].size())) {
+                m_cells[std::size_t(r + dr)][std::size_t(c + dc)]->setFocus();
+                return true;
+            }
+            if (dr || dc) return true;
+            if (k->key() == Qt::Key_Return || k->key() == Qt::Key_Enter) {
+                cell->click();
+                return true;
+            }
+        }
+    }
+    return QWidget::eventFilter(o, e);
+}
+
+void BoardPage::keyPressEvent(QKeyEvent *e) {
+    if (e->modifiers() == Qt::NoModifier && e->key() == Qt::Key_A) return addAxis();
+    if (!m_cells.empty() && (e->key() == Qt::Key_Down || e->key() == Qt::Key_Right || e->key() == Qt::Key_Return)) return m_cells[0][0]->setFocus();
+    if (m_cells.empty() && (e->key() == Qt::Key_Return || e->key() == Qt::Key_Enter)) return addAxis();
+    QWidget::keyPressEvent(e);
+}
+
+} // namespace lw

@@ -1,0 +1,61 @@
+// Our charts: the torque over speed with its duty pins, and the pull along the travel. The plotting library stays in here.
+#pragma once
+
+#include "session/session.h"
+#include <QWidget>
+
+class QCustomPlot;
+
+namespace lw {
+
+/// What the motor gives over speed: counted-on line, band to the most it can give, the wanted line, duty points as pins.
+class TorqueChart : public QWidget {
+    Q_OBJECT
+public:
+    explicit TorqueChart(QWidget *parent);
+    void refresh(const ProvedAxis &proved, const Finding *chosen);
+    /// The chart as a picture and as a table, on the clipboard.
+    void copy() const;
+    [[nodiscard]] QString table() const { return m_table; }
+
+signals:
+    void chosen(const Finding &finding);
+
+protected:
+    bool eventFilter(QObject *o, QEvent *e) override;
+
+private:
+    QCustomPlot *m_plot;
+    std::vector<std::pair<QPointF, Finding>> m_pins; ///< in plot coordinates
+    QString m_table;
+};
+
+/// Pull along the travel: away, back, their mean with the scale's band, what sizing uses. Points can be dragged.
+class PullChart : public QWidget {
+    Q_OBJECT
+public:
+    explicit PullChart(QWidget *parent);
+    void refresh(const ProvedAxis &proved, const nlohmann::json &readings);
+    void setCurrent(const QString &id);
+
+signals:
+    void dragged(const QString &id, bool away, double force); ///< N, while the mouse moves
+    void picked(const QString &id);
+    void placeAsked(double place, double force);              ///< double click: m, N
+
+protected:
+    bool eventFilter(QObject *o, QEvent *e) override;
+
+private:
+    struct Point {
+        QString id;
+        bool away;
+        double x, y; ///< mm, N
+    };
+    QCustomPlot *m_plot;
+    std::vector<Point> m_points;
+    int m_grabbed = -1;
+    QString m_current;
+};
+
+} // namespace lw

@@ -1,0 +1,61 @@
+// Lathewright, the window.
+#include "app/main_window.h"
+#include <QApplication>
+#include <QCommandLineParser>
+#include <QDir>
+#include <QStandardPaths>
+#include <QStyleFactory>
+#include <QTimer>
+
+int main(int argc, char **argv) {
+    using namespace Qt::StringLiterals;
+    QApplication app(argc, argv);
+    QApplication::setApplicationName(u"lathewright"_s);
+    QApplication::setApplicationDisplayName(u"Lathewright"_s);
+    QApplication::setApplicationVersion(QStringLiteral(LW_VERSION));
+    QApplication::setStyle(QStyleFactory::create(u"Fusion"_s));
+    QCommandLineParser options;
+    options.setApplicationDescription(u"Sizes motors, screws and belts for a machine that is to move by itself, and carries the job."_s);
+    options.addHelpOption();
+    options.addVersionOption();
+    options.addPositionalArgument(u"file"_s, u"a .lathewright job"_s);
+    QCommandLineOption demo(u"demo"_s, u"open the demo"_s), dark(u"dark"_s, u"dark theme"_s), shot(u"picture"_s, u"draw STATION (0 board, 1-7) of AXIS into FILE and leave: N:AXIS:FILE"_s, u"spec"_s), timing(u"timing"_s, u"print the time to the first paint and leave"_s);
+    options.addOptions({demo, dark, shot, timing});
+    options.process(app);
+    lw::loadFonts();
+    lw::setDarkTheme(options.isSet(dark));
+    const QString folder = QStandardPaths::writableLocation(QStandardPaths::AppDataLocation) + u"/journal"_s;
+    const bool once = options.isSet(shot) || options.isSet(timing);
+    lw::Session session(once ? QString() : folder);
+    lw::MainWindow window(&session);
+    const bool recovered = !once && session.recover();
+    if (recovered) {
+        window.showBoard();
+        window.say(u"Recovered what was not saved when Lathewright last stopped. Save it to keep it."_s);
+    } else if (options.isSet(demo)) {
+        window.openDemo();
+    } else if (!options.positionalArguments().isEmpty()) {
+        window.openFile(options.positionalArguments().constFirst());
+    }
+    window.show();
+    if (options.isSet(shot)) {
+        for (const auto &spec : options.values(shot)) {
+            const auto parts = spec.split(u':');
+            if (parts.size() < 3) continue;
+            if (parts[0] == u"0"_s) window.showBoard();
+            else window.showStation(lw::StationId(parts[0].toInt()), parts[1].toStdString());
+            for (int k = 0; k < 3; ++k) QApplication::processEvents();
+            window.mendNow();
+            for (int k = 0; k < 3; ++k) QApplication::processEvents();
+            window.grab().save(parts[2]);
+        }
+        return 0;
+    }
+    if (options.isSet(timing)) {
+        QTimer::singleShot(0, &app, [] { QApplication::quit(); });
+        QApplication::processEvents();
+        window.grab();
+        return 0;
+    }
+    return QApplication::exec();
+}

@@ -1,0 +1,546 @@
+#include "app/main_window.h"
+#include "app/as_found_page.h"
+#include "app/drive_page.h"
+#include "app/duty_page.h"
+#include "app/lists_pages.h"
+#include "machine/project_file.h"
+#include <QtWidgets>
+
+namespace lw {
+using namespace Qt::StringLiterals;
+
+MainWindow::MainWindow(Session *session, QWidget *parent) : QMainWindow(parent), m_session(session) {
+    setAcceptDrops(true);
+    resize(1280, 800);
+    setMinimumSize(1060, 680);
+    auto *central = new QWidget(this);
+    auto *v = new QVBoxLayout(central);
+    v->setContentsMargins(0, 0, 0, 0);
+    v->setSpacing(0);
+    // menu row: menus, last undo in words, designs
+    auto *top = new QWidget(central);
+    top->setFixedHeight(34);
+    auto *th = new QHBoxLayout(top);
+    th->setContentsMargins(4, 0, 14, 0);
+    auto *bar = new QMenuBar(top);
+    bar->setNativeMenuBar(false);
+    bar->setObjectName(u"menus"_s);
+    bar->setSizePolicy(QSizePolicy::Maximum, QSizePolicy::Preferred);
+    th->addWidget(bar);
+    m_undoWords = makeLabel({}, 13, Ink::Touch, false, false, top);
+    m_undoWords->setObjectName(u"undoWords"_s);
+    th->addSpacing(18);
+    th->addWidget(m_undoWords);
+    th->addStretch(1);
+    th->addWidget(makeLabel(u"Design"_s, 13, Ink::Label, false, false, top));
+    m_designA = new QPushButton(top);
+    m_designB = new QPushButton(top);
+    for (auto *b : {m_designA, m_designB}) {
+        b->setProperty("box", true);
+        b->setCheckable(true);
+        b->setFont(face(13));
+        b->setFocusPolicy(Qt::NoFocus);
+        th->addWidget(b);
+        connect(b, &QPushButton::clicked, this, [this, b] {
+            const std::string d = b == m_designA ? "A" : "B";
+            if (!m_axis.empty() && m_session->design(m_axis) != d) m_session->apply({{{"/axes/" + m_axis + "/design_shown", d}}, u"design %1 shown"_s.arg(QString::fromStdString(d))});
+            refreshFrame();
+        });
+    }
+    m_designA->setObjectName(u"designA"_s);
+    m_designB->setObjectName(u"designB"_s);
+    v->addWidget(top);
+    m_spine = new StationSpine(central);
+    v->addWidget(m_spine);
+    auto *middle = new QHBoxLayout;
+    middle->setSpacing(0);
+    m_strip = new AxisStrip(central);
+    middle->addWidget(m_strip);
+    m_stack = new QStackedWidget(central);
+    middle->addWidget(m_stack, 1);
+    v->addLayout(middle, 1);
+    auto *bottom = new QWidget(central);
+    bottom->setFixedHeight(26);
+    auto *bh = new QHBoxLayout(bottom);
+    bh->setContentsMargins(14, 0, 14, 0);
+    m_status = makeLabel({}, 13, Ink::Label, false, false, bottom);
+    m_status->setObjectName(u"status"_s);
+    m_status->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
+    m_statusRight = makeLabel({}, 13, Ink::Label, false, false, bottom);
+    m_statusRight->setObjectName(u"statusRight"_s);
+    bh->addWidget(m_status, 1);
+    bh->addWidget(m_statusRight);
+    v->addWidget(bottom);
+    setCentralWidget(central);
+
+    m_board = new BoardPage(session, this);
+    m_stack->addWidget(m_board);
+    connect(m_board, &BoardPage::opened, this, [this](const std::string &axis, StationId s) { showStation(s, axis); });
+    connect(m_board, &BoardPage::demoAsked, this, &MainWindow::openDemo);
+    connect(m_board, &BoardPage::openAsked, this, [this] { findChild<QAction *>(u"open"_s)->trigger(); });
+    connect(m_board, &BoardPage::mendApplied, this, [this](const std::string &axis, const Mend &mend) {
+        m_axis = axis;
+        applyMend(mend);
+    });
+    connect(m_board, &BoardPage::findingAsked, this, [this](const std::string &axis, const Finding &f) {
+        showStation(spec(f.id).station == StationId::Proof || spec(f.id).station == StationId::FirstCuts ? StationId::Proof : spec(f.id).station, axis);
+        page(m_station)->choose(f);
+    });
+    connect(m_spine, &StationSpine::stationAsked, this, [this](StationId s) { showStation(s); });
+    connect(m_spine, &StationSpine::boardAsked, this, &MainWindow::showBoard);
+    connect(m_strip, &AxisStrip::axisAsked, this, [this](const std::string &axis) {
+        if (m_onBoard) {
+            m_axis = axis;
+            refreshFrame();
+            m_board->focusCell(axis, StationId::AsFound);
+        } else {
+            showStation(m_station, axis);
+        }
+    });
+    connect(session, &Session::changed, this, &MainWindow::refresh);
+    connect(session, &Session::fileChanged, this, &MainWindow::refreshFrame);
+    m_mendTimer.setSingleShot(true);
+    m_mendTimer.setInterval(120);
+    connect(&m_mendTimer, &QTimer::timeout, this, &MainWindow::mendNow);
+    buildMenus();
+    qApp->installEventFilter(this);
+    applyStyle();
+    refresh();
+}
+
+MainWindow::~MainWindow() {
+    qApp->removeEventFilter(this);
+    m_session->disconnect(this);
+    for (auto *line : findChildren<QLineEdit *>()) line->disconnect();
+}
+
+StationPage *MainWindow::page(StationId station) {
+    auto &p = m_pages[station];
+    if (!p) { // made when first looked at
+        switch (station) {
+        case StationId::AsFound: p = new AsFoundPage(m_session, this); break;
+        case StationId::Duty: p = new DutyPage(m_session, this); break;
+        case StationId::Drive: p = new DrivePage(m_session, this); break;
+        case StationId::Proof: {
+            auto *proof = new ProofPage(m_session, this);
+            connect(proof, &ProofPage::mendApplied, this, &MainWindow::applyMend);
+            connect(proof, &ProofPage::findingOpened, this, [this] { m_mendTimer.start(); });
+            p = proof;
+            break;
+        }
+        case StationId::Parts: p = new PartsPage(m_session, this); break;
+        case StationId::FirstCuts: p = new FirstCutsPage(m_session, this); break;
+        default: return nullptr;
+        }
+        m_stack->addWidget(p);
+        connect(p, &StationPage::said, this, &MainWindow::say);
+        connect(p, &StationPage::mendAsked, this, [this](const Finding &f) {
+            showStation(StationId::Proof, m_axis);
+            page(StationId::Proof)->choose(f);
+            mendNow();
+        });
+    }
+    return p;
+}
+
+void MainWindow::buildMenus() {
+    auto *bar = findChild<QMenuBar *>(u"menus"_s);
+    auto add = [&](QMenu *menu, const QString &words, const QKeySequence &key, auto &&what, const QString &name = {}) {
+        auto *a = menu->addAction(words);
+        a->setShortcut(key);
+        if (!name.isEmpty()) a->setObjectName(name);
+        connect(a, &QAction::triggered, this, what);
+        addAction(a);
+        return a;
+    };
+    auto *job = bar->addMenu(u"&Job"_s);
+    add(job, u"New"_s, QKeySequence::New, [this] {
+        if (!mayLose()) return;
+        m_session->newJob();
+        m_axis.clear();
+        showBoard();
+    }, u"new"_s);
+    add(job, u"Open…"_s, QKeySequence::Open, [this] {
+        if (!mayLose()) return;
+        const QString path = QFileDialog::getOpenFileName(this, u"Open a job"_s, {}, u"Lathewright jobs (*.lathewright);;All files (*)"_s);
+        if (!path.isEmpty()) openFile(path);
+    }, u"open"_s);
+    add(job, u"Open the demo, Tarn mill"_s, {}, [this] {
+        if (mayLose()) openDemo();
+    }, u"demo"_s);
+    job->addSeparator();
+    add(job, u"Save"_s, QKeySequence::Save, [this] { save(); }, u"save"_s);
+    add(job, u"Save as…"_s, QKeySequence::SaveAs, [this] { saveAs(); }, u"saveAs"_s);
+    job->addSeparator();
+    add(job, u"Quit"_s, QKeySequence::Quit, [this] { close(); });
+    auto *edit = bar->addMenu(u"&Edit"_s);
+    m_undo = add(edit, u"Undo"_s, QKeySequence::Undo, [this] { m_session->undoStack()->undo(); }, u"undo"_s);
+    m_redo = add(edit, u"Redo"_s, QKeySequence(u"Ctrl+Shift+Z"_s), [this] { m_session->undoStack()->redo(); }, u"redo"_s);
+    edit->addSeparator();
+    add(edit, u"Copy this page"_s, {}, [this] { copyPage(); }, u"copyPage"_s);
+    add(edit, u"Add an axis"_s, {}, [this] {
+        showBoard();
+        m_board->addAxis();
+    }, u"addAxisAction"_s);
+    add(edit, u"Remove this axis"_s, {}, [this] { removeAxis(); }, u"removeAxis"_s);
+    edit->addSeparator();
+    add(edit, u"Keep this design, try another"_s, QKeySequence(u"Ctrl+B"_s), [this] { pinDesign(); }, u"pin"_s);
+    add(edit, u"Swap A and B"_s, QKeySequence(u"Ctrl+E"_s), [this] { swapDesign(); }, u"swap"_s);
+    auto *view = bar->addMenu(u"&View"_s);
+    add(view, u"Board"_s, QKeySequence(Qt::Key_Home), [this] { showBoard(); }, u"boardAction"_s)->setShortcutContext(Qt::WidgetShortcut);
+    for (const auto &[id, name] : StationSpine::stations()) {
+        auto *a = view->addAction(u"%1  %2"_s.arg(int(id)).arg(name));
+        connect(a, &QAction::triggered, this, [this, s = id] { showStation(s); });
+    }
+    view->addSeparator();
+    add(view, u"Dark or light"_s, QKeySequence(u"Ctrl+T"_s), [this] { setTheme(!theme().dark); }, u"theme"_s);
+    add(view, u"Millimetres or inches"_s, QKeySequence(u"Ctrl+U"_s), [this] {
+        viewUnits().system = viewUnits().system == UnitSystem::Metric ? UnitSystem::Inch : UnitSystem::Metric;
+        refresh();
+        say(viewUnits().system == UnitSystem::Inch ? u"Shown in inches; what was typed stays as typed."_s : u"Shown in millimetres; what was typed stays as typed."_s);
+    }, u"units"_s);
+    add(view, u"Full screen"_s, QKeySequence(Qt::Key_F11), [this] { isFullScreen() ? showNormal() : showFullScreen(); });
+    auto *help = bar->addMenu(u"&Help"_s);
+    add(help, u"How to measure this"_s, QKeySequence(Qt::Key_F1), [this] { showHelp(); }, u"help"_s);
+    add(help, u"About Lathewright"_s, {}, [this] { say(u"Lathewright %1. GPL-3.0-or-later. Everything stays on this computer."_s.arg(QStringLiteral(LW_VERSION))); });
+}
+
+void MainWindow::openFile(const QString &path) {
+    QStringList notes;
+    const auto problem = m_session->open(path, &notes);
+    if (!problem.isEmpty()) return say(problem);
+    m_axis.clear();
+    m_mendedFor.clear();
+    showBoard();
+    say(notes.isEmpty() ? u"Opened %1."_s.arg(QFileInfo(path).fileName()) : notes.front());
+}
+
+void MainWindow::openDemo() {
+    QFile demo(u":/demo/tarn-mill.lathewright"_s);
+    if (!demo.open(QIODevice::ReadOnly)) return say(u"The demo is missing from this build."_s);
+    const auto read = readProject(demo.readAll().toStdString(), "demo");
+    if (!read) return say(QString::fromStdString(read.error()));
+    m_session->newJob();
+    // The demo has no file of its own: saving asks for a name.
+    std::vector<Patch> all;
+    for (const auto &[key, value] : read->project.items()) all.push_back({"/" + key, value});
+    m_session->apply({std::move(all), u"demo opened"_s});
+    m_session->undoStack()->clear();
+    m_axis.clear();
+    m_mendedFor.clear();
+    showBoard();
+    say(u"The demo, an invented job. Save as keeps a copy of your own."_s);
+}
+
+void MainWindow::showBoard() {
+    m_onBoard = true;
+    m_stack->setCurrentWidget(m_board);
+    m_board->refresh();
+    refreshFrame();
+    const auto axes = m_session->axes();
+    if (!axes.empty()) m_board->focusCell(m_axis.empty() ? axes.front() : m_axis, m_station);
+    else m_board->setFocus();
+    m_mendTimer.start();
+}
+
+void MainWindow::showStation(StationId station, const std::string &axis) {
+    const auto axes = m_session->axes();
+    if (axes.empty()) {
+        say(u"No axis yet: press A on the board to add one."_s);
+        return;
+    }
+    if (!axis.empty()) m_axis = axis;
+    if (std::find(axes.begin(), axes.end(), m_axis) == axes.end()) m_axis = axes.front();
+    auto *p = page(station);
+    if (!p) return;
+    m_station = station;
+    m_onBoard = false;
+    m_stack->setCurrentWidget(p);
+    p->setAxis(m_axis);
+    refreshFrame();
+    p->setFocus();
+    m_mendTimer.start();
+}
+
+void MainWindow::refresh() {
+    const auto axes = m_session->axes();
+    if (!m_axis.empty() && std::find(axes.begin(), axes.end(), m_axis) == axes.end()) m_axis = axes.empty() ? std::string() : axes.front();
+    if (!m_onBoard && axes.empty()) return showBoard();
+    if (m_onBoard) m_board->refresh();
+    else if (auto *p = page(m_station)) {
+        if (p->axis() != m_axis) p->setAxis(m_axis);
+        else p->refresh();
+    }
+    refreshFrame();
+    m_mendTimer.start();
+}
+
+void MainWindow::refreshFrame() {
+    const auto axes = m_session->axes();
+    const auto &project = m_session->project();
+    if (m_axis.empty() && !axes.empty()) m_axis = axes.front();
+    std::vector<AxisStrip::Row> rows;
+    std::map<StationId, Verdict> roll;
+    for (const auto &id : axes) {
+        const auto &p = m_session->proved(id);
+        AxisStrip::Row r;
+        r.id = id;
+        r.letter = m_session->typedAt("/axes/" + id + "/letter");
+        if (r.letter.isEmpty()) r.letter = QString::fromStdString(id);
+        r.what = text(p.model.what);
+        r.travel = text(withUnit(p.model.travel.v, Dimension::Length, "mm"));
+        r.assumedTravel = p.model.travel.assumed();
+        r.verdict = worst(p.evaluation);
+        r.vertical = p.model.vertical;
+        rows.push_back(r);
+        if (!m_onBoard && id != m_axis) continue; // at a bench the spine tells of this axis
+        for (const auto &[station, name] : StationSpine::stations()) {
+            const auto v = station == StationId::Parts ? summarise(station, project, p.model, p.evaluation).verdict : worstOf(p.evaluation, station);
+            const auto it = roll.find(station);
+            roll[station] = it == roll.end() ? v : std::min(it->second, v);
+        }
+    }
+    m_strip->setRows(rows, m_onBoard ? std::string() : m_axis, project.value("class", std::string("bench_mill")));
+    m_spine->setCurrent(m_station, m_onBoard);
+    for (const auto &[station, name] : StationSpine::stations()) m_spine->setVerdict(station, roll.count(station) ? roll[station] : Verdict::NotKnown, roll.count(station) > 0);
+    const auto mass = knownAt(project, "/mass_kg");
+    m_spine->setMachine(m_session->name(), mass.known() ? text(withUnit(mass.v, Dimension::Mass, "kg")) : axes.empty() ? u"not begun"_s : u"%1 axes"_s.arg(axes.size()));
+    auto *stack = m_session->undoStack();
+    m_undo->setEnabled(stack->canUndo());
+    m_redo->setEnabled(stack->canRedo());
+    m_undoWords->setText(stack->canUndo() ? u"Undo: "_s + stack->undoText().left(48) : QString());
+    const bool any = !axes.empty() && !m_axis.empty();
+    for (auto *b : {m_designA, m_designB}) {
+        const std::string d = b == m_designA ? "A" : "B";
+        const bool exists = any && (d == "A" || !m_session->at("/axes/" + m_axis + "/designs/B").is_null());
+        b->setVisible(exists);
+        if (!exists) continue;
+        const QString words = m_session->typedAt("/axes/" + m_axis + "/designs/" + d + "/text");
+        b->setText(QString::fromStdString(d) + u"  "_s + (words.isEmpty() ? u"design"_s : words.left(28)));
+        b->setChecked(m_session->design(m_axis) == d);
+    }
+    setWindowTitle(m_session->name() + (m_session->isModified() ? u" *"_s : QString()) + u" – Lathewright"_s);
+    QString right = m_session->isModified() ? u"not saved; every edit is in the journal"_s : m_session->path().isEmpty() ? QString() : u"saved"_s;
+    if (!m_onBoard && m_station == StationId::Drive)
+        if (auto *d = qobject_cast<DrivePage *>(page(StationId::Drive))) right = d->view()->scales();
+    m_statusRight->setText(right);
+    static const std::map<StationId, QString> hints{{StationId::AsFound, u"Enter next   Insert place   Delete strikes it out   F1 how to measure   drag a point to play"_s}, {StationId::Duty, u"Insert adds a cut   ↑↓ step a value   click a bar to open its cut"_s}, {StationId::Drive, u", . pick a part   arrows move it 0.1 mm   drag the small pulley to move the motor   Ctrl+B tries another design"_s}, {StationId::Proof, u"↑↓ rungs   W working   M mend   Ctrl+C copies the chart   Ctrl+B keep as A"_s}, {StationId::Parts, u"Space next state   F2 edit   [ ] other axes"_s}, {StationId::FirstCuts, u"Ctrl+C copies the sheet   [ ] other axes"_s}};
+    if (m_status->property("sticky").toString().isEmpty()) m_status->setText(m_onBoard ? axes.empty() ? u"A adds an axis   Ctrl+O open   Ctrl+N new"_s : u"1–5, 7 station   [ ] axis   Enter opens the cell   A adds an axis   F1 how to measure"_s : hints.at(m_station));
+}
+
+void MainWindow::say(const QString &sentence) {
+    m_status->setProperty("sticky", sentence);
+    m_status->setText(sentence);
+    m_status->setToolTip(sentence);
+    QTimer::singleShot(9000, this, [this, sentence] {
+        if (m_status->property("sticky").toString() == sentence) {
+            m_status->setProperty("sticky", QString());
+            refreshFrame();
+        }
+    });
+}
+QString MainWindow::status() const { return m_status->text(); }
+
+void MainWindow::mendNow() {
+    m_mendTimer.stop();
+    if (m_onBoard) { // the worst few of each axis
+        for (const auto &id : m_session->axes()) {
+            const auto &p = m_session->proved(id);
+            const auto key = m_session->at("/axes/" + id).dump();
+            if (m_mendedFor[id] == key) continue;
+            std::vector<std::pair<Finding, Mend>> out;
+            int tried = 0;
+            for (const auto &f : p.evaluation.findings) {
+                if (f.verdict == Verdict::Holds || tried >= 8) break;
+                ++tried;
+                const auto mends = findMends(m_session->project(), p.model, f);
+                if (!mends.empty()) out.emplace_back(f, mends.front());
+            }
+            m_mendedFor[id] = key;
+            m_board->setMends(id, out);
+        }
+        return;
+    }
+    if (m_station != StationId::Proof) return;
+    auto *proof = qobject_cast<ProofPage *>(page(StationId::Proof));
+    if (const auto *f = proof->current(); f && f->verdict != Verdict::Holds) {
+        const Finding copy = *f;
+        proof->showMends(copy, findMends(m_session->project(), m_session->proved(m_axis).model, copy));
+    }
+}
+
+void MainWindow::applyMend(const Mend &mend) {
+    m_session->apply({mend.patches, text(mend.words)});
+    say(text(mend.words) + u". Ctrl+Z takes it back."_s);
+}
+
+void MainWindow::stepAxis(int by) {
+    const auto axes = m_session->axes();
+    if (axes.empty()) return;
+    const auto it = std::find(axes.begin(), axes.end(), m_axis);
+    const int n = int(axes.size());
+    const int k = it == axes.end() ? 0 : (int(it - axes.begin()) + by + n) % n;
+    if (m_onBoard) {
+        m_axis = axes[std::size_t(k)];
+        refreshFrame();
+        m_board->focusCell(m_axis, m_station);
+    } else {
+        showStation(m_station, axes[std::size_t(k)]);
+    }
+}
+
+void MainWindow::pinDesign() {
+    if (m_axis.empty()) return;
+    const auto shown = m_session->design(m_axis);
+    const std::string other = shown == "A" ? "B" : "A";
+    const std::string base = "/axes/" + m_axis + "/designs/";
+    auto copy = m_session->at(base + shown);
+    if (copy.is_null()) return say(u"Nothing to keep yet: choose a motor first."_s);
+    if (!m_session->at(base + other).is_null()) {
+        m_session->apply({{{"/axes/" + m_axis + "/design_shown", other}}, u"design %1 shown"_s.arg(QString::fromStdString(other))});
+        return say(u"%1 is there already: shown. Ctrl+E swaps them."_s.arg(QString::fromStdString(other)));
+    }
+    m_session->apply({{{base + other, copy}, {"/axes/" + m_axis + "/design_shown", other}}, u"%1 kept, %2 begun"_s.arg(QString::fromStdString(shown), QString::fromStdString(other))});
+    say(u"%1 is kept as it stands; you are now changing %2."_s.arg(QString::fromStdString(shown), QString::fromStdString(other)));
+}
+
+void MainWindow::swapDesign() {
+    if (m_axis.empty()) return;
+    const std::string base = "/axes/" + m_axis + "/designs/";
+    const auto a = m_session->at(base + "A"), b = m_session->at(base + "B");
+    if (b.is_null() || a.is_null()) return say(u"There is only one design: Ctrl+B starts another."_s);
+    m_session->apply({{{base + "A", b}, {base + "B", a}}, u"A and B swapped"_s});
+}
+
+void MainWindow::removeAxis() {
+    if (m_axis.empty()) return;
+    auto order = m_session->axes();
+    std::erase(order, m_axis);
+    const auto gone = m_axis;
+    m_axis = order.empty() ? std::string() : order.front();
+    m_session->apply({{{"/axes/" + gone, nullptr}, {"/axis_order", order}}, u"axis %1 removed"_s.arg(QString::fromStdString(gone))});
+    say(u"Axis %1 removed. Ctrl+Z brings it back."_s.arg(QString::fromStdString(gone)));
+}
+
+void MainWindow::copyPage() {
+    if (m_onBoard) {
+        QString t;
+        for (const auto *c : m_board->findChildren<BoardCell *>()) t += c->accessibleName() + u"\n"_s;
+        QGuiApplication::clipboard()->setText(t);
+    } else if (m_station == StationId::Proof) {
+        qobject_cast<ProofPage *>(page(StationId::Proof))->copy();
+    } else {
+        auto *mime = new QMimeData;
+        mime->setText(page(m_station)->copyText());
+        mime->setImageData(page(m_station)->grab().toImage());
+        QGuiApplication::clipboard()->setMimeData(mime);
+    }
+    say(u"Copied, as picture and text."_s);
+}
+
+void MainWindow::showHelp() {
+    for (auto *w = QApplication::focusWidget(); w; w = w->parentWidget())
+        if (auto *f = qobject_cast<FieldWidget *>(w)) {
+            say(f->help());
+            QToolTip::showText(f->mapToGlobal(QPoint(0, f->height())), f->help(), f);
+            return;
+        }
+    say(u"Go to a field and press F1: it says what it is, how to measure it, and what is usual."_s);
+}
+
+void MainWindow::setTheme(bool dark) {
+    setDarkTheme(dark);
+    applyStyle();
+    refresh();
+    m_board->refresh();
+    for (auto *w : findChildren<QWidget *>()) w->update();
+}
+
+bool MainWindow::mayLose() {
+    if (!m_session->isModified() || m_session->axes().empty()) return true;
+    const int answer = askSave ? askSave() : QMessageBox::question(this, u"Not saved"_s, u"%1 has changes that are not in its file. Save them?"_s.arg(m_session->name()), QMessageBox::Save | QMessageBox::Discard | QMessageBox::Cancel);
+    if (answer == QMessageBox::Save) return save();
+    return answer == QMessageBox::Discard;
+}
+
+bool MainWindow::save() {
+    if (auto *f = QApplication::focusWidget()) { // what is being typed counts
+        f->clearFocus();
+        f->setFocus();
+    }
+    if (m_session->path().isEmpty()) return saveAs();
+    const auto problem = m_session->save();
+    say(problem.isEmpty() ? u"Saved %1."_s.arg(QFileInfo(m_session->path()).fileName()) : problem);
+    return problem.isEmpty();
+}
+bool MainWindow::saveAs() {
+    const QString path = QFileDialog::getSaveFileName(this, u"Save the job"_s, m_session->name() + u".lathewright"_s, u"Lathewright jobs (*.lathewright)"_s);
+    if (path.isEmpty()) return false;
+    const auto problem = m_session->saveAs(path);
+    say(problem.isEmpty() ? u"Saved %1."_s.arg(QFileInfo(m_session->path()).fileName()) : problem);
+    return problem.isEmpty();
+}
+
+void MainWindow::closeEvent(QCloseEvent *e) {
+    if (!mayLose()) return e->ignore();
+    m_session->close();
+    e->accept();
+}
+
+void MainWindow::dragEnterEvent(QDragEnterEvent *e) {
+    if (e->mimeData()->hasUrls()) e->acceptProposedAction();
+}
+void MainWindow::dropEvent(QDropEvent *e) {
+    for (const auto &url : e->mimeData()->urls())
+        if (url.isLocalFile() && mayLose()) return openFile(url.toLocalFile());
+}
+
+bool MainWindow::eventFilter(QObject *o, QEvent *e) {
+    // Single letters and digits act only when no field is being edited.
+    if (e->type() == QEvent::KeyPress && o->isWidgetType()) {
+        auto *w = static_cast<QWidget *>(o);
+        if (w->window() != this || QApplication::activePopupWidget()) return false;
+        auto *k = static_cast<QKeyEvent *>(e);
+        const bool typing = qobject_cast<QLineEdit *>(w) || qobject_cast<QComboBox *>(w) || qobject_cast<QListWidget *>(w) || qobject_cast<QAbstractSpinBox *>(w);
+        if (typing || m_board->choosing()) return false;
+        if (k->matches(QKeySequence::Copy)) {
+            copyPage();
+            return true;
+        }
+        if (k->modifiers() == Qt::NoModifier || k->modifiers() == Qt::KeypadModifier) {
+            const int key = k->key();
+            if (key >= Qt::Key_1 && key <= Qt::Key_8) {
+                const auto id = StationId(key - Qt::Key_0);
+                for (const auto &[s, name] : StationSpine::stations())
+                    if (s == id) showStation(id);
+                return true; // 6 and 8 are not built yet: nothing happens
+            }
+            if (key == Qt::Key_BracketLeft || key == Qt::Key_BracketRight) {
+                stepAxis(key == Qt::Key_BracketRight ? 1 : -1);
+                return true;
+            }
+            if (key == Qt::Key_Home || (key == Qt::Key_Escape && !m_onBoard)) {
+                showBoard();
+                return true;
+            }
+            if (key == Qt::Key_A && m_onBoard) {
+                m_board->addAxis();
+                return true;
+            }
+            if (key == Qt::Key_M && m_onBoard) {
+                mendNow();
+                if (auto *b = m_board->findChild<QPushButton *>(u"boardMend"_s)) b->click();
+                return true;
+            }
+        }
+        if (!m_onBoard && !(k->modifiers() & (Qt::ControlModifier | Qt::MetaModifier)) && !qobject_cast<QTableView *>(w) && !qobject_cast<MarginLadder *>(w) && page(m_station)->handleKey(k)) return true;
+        if (!m_onBoard && qobject_cast<QTableView *>(w) && k->key() == Qt::Key_Space && page(m_station)->handleKey(k)) return true;
+    } else if (e->type() == QEvent::KeyPress) {
+        return false;
+    }
+    return QMainWindow::eventFilter(o, e);
+}
+
+void MainWindow::keyPressEvent(QKeyEvent *e) { QMainWindow::keyPressEvent(e); }
+
+} // namespace lw

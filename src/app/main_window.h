@@ -1,0 +1,76 @@
+// The window: menu row, spine, strip, bench, status row. It knows the stations only by their common face.
+#pragma once
+
+#include "app/board_page.h"
+#include "app/frame.h"
+#include "app/proof_page.h"
+#include "app/station_page.h"
+#include <QMainWindow>
+#include <QTimer>
+#include <map>
+
+class QStackedWidget;
+class QMenu;
+
+namespace lw {
+
+class MainWindow : public QMainWindow {
+    Q_OBJECT
+public:
+    explicit MainWindow(Session *session, QWidget *parent = nullptr);
+    ~MainWindow() override;
+    void openFile(const QString &path);
+    void openDemo();
+    void showBoard();
+    void showStation(StationId station, const std::string &axis = {});
+    void say(const QString &sentence);
+    [[nodiscard]] const std::string &axis() const { return m_axis; }
+    [[nodiscard]] bool onBoard() const { return m_onBoard; }
+    [[nodiscard]] StationId station() const { return m_station; }
+    [[nodiscard]] StationPage *page(StationId station);
+    [[nodiscard]] BoardPage *board() const { return m_board; }
+    [[nodiscard]] QString status() const;
+    /// Asks before losing changes; tests answer for the user.
+    std::function<int()> askSave;
+    /// Works out the mends now, without waiting for a quiet moment.
+    void mendNow();
+
+protected:
+    void keyPressEvent(QKeyEvent *e) override;
+    void closeEvent(QCloseEvent *e) override;
+    bool eventFilter(QObject *o, QEvent *e) override;
+    void dragEnterEvent(QDragEnterEvent *e) override;
+    void dropEvent(QDropEvent *e) override;
+
+private:
+    void buildMenus();
+    void refresh();
+    void refreshFrame();
+    void setTheme(bool dark);
+    bool mayLose();
+    bool save();
+    bool saveAs();
+    void applyMend(const Mend &mend);
+    void stepAxis(int by);
+    void pinDesign();
+    void swapDesign();
+    void removeAxis();
+    void copyPage();
+    void showHelp();
+    Session *m_session;
+    StationSpine *m_spine;
+    AxisStrip *m_strip;
+    QStackedWidget *m_stack;
+    BoardPage *m_board;
+    std::map<StationId, StationPage *> m_pages;
+    QLabel *m_undoWords, *m_status, *m_statusRight;
+    QPushButton *m_designA, *m_designB;
+    QAction *m_undo = nullptr, *m_redo = nullptr;
+    std::string m_axis;
+    StationId m_station = StationId::AsFound;
+    bool m_onBoard = true;
+    QTimer m_mendTimer;
+    std::map<std::string, std::string> m_mendedFor; ///< axis -> what it was worked out for
+};
+
+} // namespace lw

@@ -1,0 +1,125 @@
+#include "app/style.h"
+#include "proof/narrate.h"
+#include <QApplication>
+#include <QStyleFactory>
+
+namespace lw {
+using namespace Qt::StringLiterals;
+
+namespace {
+QColor inkColour(Ink i) {
+    const auto &t = theme();
+    return i == Ink::Value ? t.ink : i == Ink::Label ? t.ink2 : i == Ink::Faint ? t.ink3 : t.touch;
+}
+} // namespace
+
+void setInk(QLabel *label, Ink ink) { label->setProperty("ink", int(ink)); label->setStyleSheet(u"color:%1"_s.arg(inkColour(ink).name())); }
+
+QLabel *makeLabel(const QString &words, int px, Ink ink, bool bold, bool wrap, QWidget *parent) {
+    auto *l = new QLabel(words, parent);
+    l->setFont(face(px, bold));
+    l->setWordWrap(wrap);
+    l->setTextFormat(Qt::PlainText);
+    setInk(l, ink);
+    return l;
+}
+
+QPushButton *makeLink(const QString &words, QWidget *parent, bool bold) {
+    auto *b = new QPushButton(words, parent);
+    b->setFlat(true);
+    b->setFont(face(13, bold));
+    b->setCursor(Qt::PointingHandCursor);
+    b->setProperty("link", true);
+    return b;
+}
+
+QWidget *makeRule(QWidget *parent) {
+    auto *w = new QFrame(parent);
+    w->setFixedHeight(1);
+    w->setProperty("rule", true);
+    return w;
+}
+
+void applyStyle() {
+    const auto &t = theme();
+    QPalette p;
+    p.setColor(QPalette::Window, t.paper);
+    p.setColor(QPalette::WindowText, t.ink);
+    p.setColor(QPalette::Base, t.field);
+    p.setColor(QPalette::AlternateBase, t.sheet);
+    p.setColor(QPalette::Text, t.ink);
+    p.setColor(QPalette::Button, t.paper);
+    p.setColor(QPalette::ButtonText, t.ink);
+    p.setColor(QPalette::Highlight, t.touch);
+    p.setColor(QPalette::HighlightedText, t.onInk);
+    p.setColor(QPalette::ToolTipBase, t.field);
+    p.setColor(QPalette::ToolTipText, t.ink);
+    p.setColor(QPalette::PlaceholderText, t.ink3);
+    p.setColor(QPalette::Link, t.touch);
+    qApp->setPalette(p);
+    qApp->setFont(face(13));
+    qApp->setStyleSheet(uR"(
+QToolTip { background:%field; color:%ink; border:1px solid %rule2; padding:4px; }
+QMenuBar { background:%paper; color:%ink; }
+QMenuBar::item { padding:8px 10px; background:transparent; }
+QMenuBar::item:selected, QMenu::item:selected { background:%touchw; color:%touch; }
+QMenu { background:%sheet; color:%ink; border:1px solid %rule2; }
+QMenu::item { padding:6px 28px 6px 14px; }
+QMenu::item:disabled { color:%ink3; }
+QFrame[rule="true"] { background:%rule; border:none; }
+QWidget#sheet, QScrollArea, QScrollArea > QWidget > QWidget { background:%sheet; }
+QScrollArea { border:none; }
+QPushButton[link="true"] { color:%touch; border:1.6px solid transparent; padding:1px 4px; text-align:left; background:transparent; }
+QPushButton[link="true"]:hover { text-decoration:underline; }
+QPushButton[link="true"]:focus { border:1.6px solid %touch; }
+QPushButton[link="true"]:disabled { color:%ink3; }
+QPushButton[box="true"] { color:%touch; background:%sheet; border:1.2px solid %touch; padding:4px 10px; }
+QPushButton[box="true"]:checked { background:%ink; color:%onink; border:1.2px solid %ink; }
+QPushButton[box="true"]:focus { border:2px solid %touch; }
+QComboBox { background:transparent; color:%ink; border:none; border-bottom:1.4px solid %touch; padding:0 0 1px 0; }
+QComboBox:focus { background:%field; border:1.6px solid %touch; }
+QComboBox::drop-down { border:none; width:14px; }
+QComboBox QAbstractItemView { background:%field; color:%ink; border:1px solid %rule2; selection-background-color:%touchw; selection-color:%touch; }
+QTableView { background:%sheet; color:%ink; border:none; gridline-color:%rule; selection-background-color:%touchw; selection-color:%ink; alternate-background-color:%sheet; }
+QHeaderView::section { background:%sheet; color:%ink2; border:none; border-bottom:1px solid %rule2; padding:4px; }
+QListWidget { background:%sheet; color:%ink; border:1px solid %rule2; }
+QListWidget::item { padding:3px 6px; }
+QListWidget::item:selected { background:%touchw; color:%touch; }
+QScrollBar:vertical { background:%sheet; width:10px; } QScrollBar::handle:vertical { background:%rule2; min-height:24px; }
+QScrollBar:horizontal { background:%sheet; height:10px; } QScrollBar::handle:horizontal { background:%rule2; min-width:24px; }
+QScrollBar::add-line, QScrollBar::sub-line { width:0; height:0; }
+)"_s.replace(u"%field"_s, t.field.name()).replace(u"%sheet"_s, t.sheet.name()).replace(u"%paper"_s, t.paper.name()).replace(u"%onink"_s, t.onInk.name())
+                            .replace(u"%ink3"_s, t.ink3.name()).replace(u"%ink2"_s, t.ink2.name()).replace(u"%ink"_s, t.ink.name()).replace(u"%rule2"_s, t.rule2.name()).replace(u"%rule"_s, t.rule.name())
+                            .replace(u"%touchw"_s, t.touchWash.name()).replace(u"%touch"_s, t.touch.name()));
+    for (auto *w : qApp->allWidgets())
+        if (auto *l = qobject_cast<QLabel *>(w); l && l->property("ink").isValid()) setInk(l, Ink(l->property("ink").toInt()));
+}
+
+MarkWidget::MarkWidget(QWidget *parent, QSize size) : QWidget(parent) {
+    setFixedSize(size);
+    setObjectName(u"mark"_s);
+}
+void MarkWidget::show(Verdict v, bool begun) {
+    m_verdict = v;
+    m_begun = begun;
+    setAccessibleName(begun ? text(verdictWord(v)) : u"not begun"_s);
+    update();
+}
+void MarkWidget::paintEvent(QPaintEvent *) {
+    QPainter p(this);
+    const double w = width() - 4, h = w / 2;
+    paintPin(p, {2, height() / 2.0}, m_verdict, {w, h}, m_begun);
+}
+
+RungWidget::RungWidget(QWidget *parent) : QWidget(parent) { setFixedHeight(22); }
+void RungWidget::show(const Finding &f) {
+    m_finding = f;
+    setAccessibleName(u"margin "_s + text(marginText(f)));
+    update();
+}
+void RungWidget::paintEvent(QPaintEvent *) {
+    QPainter p(this);
+    paintRung(p, QRectF(rect()).adjusted(1, 0, -1, 0), m_finding);
+}
+
+} // namespace lw

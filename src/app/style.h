@@ -1,0 +1,53 @@
+// Small things every screen uses: labels in our type, flat buttons, rules.
+#pragma once
+
+#include "picture/marks.h"
+#include "picture/theme.h"
+#include <QLabel>
+#include <QPushButton>
+#include <QWidget>
+
+namespace lw {
+
+enum class Ink { Value, Label, Faint, Touch };
+/// A label in our type; wraps when asked.
+QLabel *makeLabel(const QString &words, int px = 13, Ink ink = Ink::Label, bool bold = false, bool wrap = false, QWidget *parent = nullptr);
+void setInk(QLabel *label, Ink ink);
+/// Flat text that can be touched.
+QPushButton *makeLink(const QString &words, QWidget *parent = nullptr, bool bold = false);
+/// One-pixel rule.
+QWidget *makeRule(QWidget *parent = nullptr);
+/// The whole application's palette and sheet of styles for the theme in use.
+void applyStyle();
+
+/// A mark as a widget; its accessible name is the word.
+class MarkWidget : public QWidget {
+public:
+    explicit MarkWidget(QWidget *parent = nullptr, QSize size = {34, 24});
+    void show(Verdict v, bool begun = true);
+    using QWidget::show;
+    [[nodiscard]] Verdict verdict() const { return m_verdict; }
+
+protected:
+    void paintEvent(QPaintEvent *) override;
+
+private:
+    Verdict m_verdict = Verdict::NotKnown;
+    bool m_begun = true;
+};
+
+/// A rung as a widget.
+class RungWidget : public QWidget {
+public:
+    explicit RungWidget(QWidget *parent = nullptr);
+    void show(const Finding &f);
+    using QWidget::show;
+
+protected:
+    void paintEvent(QPaintEvent *) override;
+
+private:
+    Finding m_finding;
+};
+
+} // namespace lw

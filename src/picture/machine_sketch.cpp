@@ -1,0 +1,90 @@
+#include "picture/machine_sketch.h"
+
+namespace lw {
+using namespace Qt::StringLiterals;
+
+void paintMachine(QPainter &p, QRectF area, std::string_view cls, const QString &lit, bool vertical, bool dashed) {
+    p.save();
+    p.setRenderHint(QPainter::Antialiasing);
+    const auto &th = theme();
+    // all on a 100 x 130 grid, fitted
+    const double k = std::min(area.width() / 100, area.height() / 130);
+    p.translate(area.center().x() - 50 * k, area.bottom() - 130 * k);
+    p.scale(k, k);
+    auto pen = [&](bool on) {
+        QPen q(on ? th.touch : th.ink, 1.4);
+        q.setCosmetic(true);
+        if (dashed) q.setDashPattern({5, 4});
+        return q;
+    };
+    auto box = [&](double x, double y, double w, double h, const QColor &fill, bool on = false) {
+        p.setPen(pen(on));
+        p.setBrush(dashed ? QBrush(Qt::NoBrush) : QBrush(on ? th.touchWash : fill));
+        p.drawRect(QRectF(x, y, w, h));
+    };
+    auto arrow = [&](QPointF a, QPointF b) {
+        QPen q(th.touch, 2.2);
+        q.setCosmetic(true);
+        p.setPen(q);
+        p.drawLine(a, b);
+        for (const auto &[at, other] : {std::pair{a, b}, std::pair{b, a}}) {
+            const QPointF d = other - at;
+            const double l = std::hypot(d.x(), d.y());
+            const QPointF u = d / l, n(-u.y(), u.x());
+            p.setBrush(th.touch);
+            p.drawPolygon(QPolygonF{at, at + u * 6 + n * 3.4, at + u * 6 - n * 3.4});
+        }
+    };
+    const bool isHead = lit.contains(u"head"_s) || lit.contains(u"quill"_s) || lit.contains(u"down"_s);
+    const bool isTable = lit.contains(u"table"_s);
+    const bool isSaddle = lit.contains(u"saddle"_s) || lit.contains(u"cross"_s);
+    const bool isCarriage = lit.contains(u"carriage"_s);
+    const bool isKnee = lit.contains(u"knee"_s);
+    if (cls.find("lathe") != std::string_view::npos) {
+        box(2, 92, 96, 12, th.part);
+        box(4, 62, 22, 30, th.part2);
+        box(26, 70, 5, 14, th.part);
+        box(78, 72, 14, 20, th.part);
+        box(40, 86, 28, 6, th.part, isCarriage);
+        box(48, 78, 12, 8, th.part2, isSaddle);
+        box(6, 104, 16, 22, th.part);
+        box(76, 104, 16, 22, th.part);
+        if (isCarriage) arrow({30, 112}, {76, 112});
+        if (isSaddle) arrow({54, 60}, {54, 76});
+    } else if (cls.find("grinder") != std::string_view::npos) {
+        box(58, 20, 18, 50, th.part);
+        box(36, 28, 24, 20, th.part2, isHead);
+        p.setPen(pen(isHead));
+        p.setBrush(Qt::NoBrush);
+        p.drawEllipse(QPointF(42, 40), 14, 14);
+        box(10, 70, 80, 8, th.part, isTable);
+        box(20, 78, 60, 8, th.part2, isSaddle);
+        box(24, 86, 52, 40, th.part);
+        if (isTable) arrow({4, 64}, {96, 64});
+        if (isSaddle) arrow({86, 82}, {98, 82});
+        if (isHead) arrow({90, 24}, {90, 54});
+    } else if (cls == "router") {
+        box(6, 96, 88, 10, th.part);
+        box(12, 40, 10, 56, th.part2);
+        box(78, 40, 10, 56, th.part2);
+        box(12, 34, 76, 14, th.part, lit.contains(u"gantry"_s));
+        box(40, 28, 18, 44, th.part2, isHead || isCarriage);
+    } else {
+        const bool knee = cls == "knee_mill" || cls == "horizontal_mill";
+        box(42, 18, 18, 96, th.part);
+        box(36, 14, 30, 50, th.part2, isHead);
+        box(42, 4, 18, 12, th.part, isHead);
+        box(47, 64, 8, 10, th.part, isHead);
+        box(6, 86, 88, 8, th.part, isTable);
+        box(34, 94, 34, 8, th.part2, isSaddle);
+        if (knee) box(36, 102, 30, 12, th.part, isKnee);
+        box(26, 114, 50, 12, th.part);
+        if (isTable) arrow({2, 90}, {98, 90});
+        if (isSaddle) arrow({24, 104}, {78, 104});
+        if (isHead || (vertical && !isKnee)) arrow({80, 18}, {80, 62});
+        if (isKnee) arrow({80, 90}, {80, 118});
+    }
+    p.restore();
+}
+
+} // namespace lw

@@ -1,0 +1,42 @@
+// The power path drawn to scale: seen from the motor end, and from the front. Parts can be found under a point.
+#pragma once
+
+#include "picture/theme.h"
+#include "proof/evaluate.h"
+#include <QPainter>
+#include <QPainterPath>
+#include <vector>
+
+namespace lw {
+
+/// Parts by balloon number: 1 motor, 2 small pulley (or coupling), 3 belt, 4 large pulley, 5 bearings, 6 screw, 7 table.
+struct PartArea {
+    int part;
+    QPainterPath area;
+};
+struct PowerPathPicture {
+    std::vector<PartArea> areas;      ///< in widget coordinates, topmost last
+    double endScale = 0, sideScale = 0; ///< pixels per metre
+    QRectF slot;                      ///< of the slot in the end view
+    QPointF smallCentre;              ///< of the motor pulley in the end view
+    double tableLeft = 0, tableRight = 0;
+};
+/// Paints both views. @param chosen part number, 0 none @param nutShare where the table stands, 0..1 of the travel
+PowerPathPicture paintPowerPath(QPainter &p, QRectF endArea, QRectF sideArea, const AxisModel &m, const AxisState &s, int chosen, double nutShare);
+
+/// The slot with the stock belts at the centres they ask.
+struct BeltStop {
+    int teeth;
+    double lengthMm, centre; ///< m
+    QRectF box;
+    bool current = false, inSlot = false;
+};
+struct BeltStrip {
+    std::vector<BeltStop> stops;
+    double from = 0, to = 0;   ///< m at the ends of the strip
+    QRectF track;
+    [[nodiscard]] double centreAt(double x) const { return from + (x - track.left()) / track.width() * (to - from); }
+};
+BeltStrip paintBeltStrip(QPainter &p, QRectF area, const AxisModel &m, const AxisState &s);
+
+} // namespace lw

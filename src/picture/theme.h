@@ -1,0 +1,31 @@
+// Colours, type and pens of every drawing and screen: paper, ink and one blue.
+#pragma once
+
+#include "proof/finding.h"
+#include <QColor>
+#include <QFont>
+#include <QString>
+
+namespace lw {
+
+struct Theme {
+    bool dark;
+    QColor paper, sheet, field, part, part2, ink, ink2, ink3, rule, rule2, touch, touchWash, holds, watch, fails, unknown, holdsWash, watchWash, failsWash, unknownWash, belt, onInk;
+    [[nodiscard]] QColor of(Verdict v) const { return v == Verdict::Holds ? holds : v == Verdict::Watch ? watch : v == Verdict::Fails ? fails : unknown; }
+    [[nodiscard]] QColor wash(Verdict v) const { return v == Verdict::Holds ? holdsWash : v == Verdict::Watch ? watchWash : v == Verdict::Fails ? failsWash : unknownWash; }
+};
+const Theme &lightTheme();
+const Theme &darkTheme();
+/// The theme all painters use now.
+const Theme &theme();
+void setDarkTheme(bool dark);
+
+/// Loads the shipped typeface; needs the application to exist. False when the program was built without it.
+bool loadFonts();
+/// Our face at a pixel size.
+QFont face(int px, bool bold = false, bool italic = false);
+QFont mono(int px);
+
+inline QString text(std::string_view s) { return QString::fromUtf8(s.data(), qsizetype(s.size())); }
+
+} // namespace lw
