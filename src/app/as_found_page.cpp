@@ -46,7 +46,7 @@ AsFoundPage::AsFoundPage(Session *session, QWidget *parent) : StationPage(sessio
     pullRow->setSpacing(14);
     auto *way = addField(u"survey/pull/way"_s, u"How it was pulled"_s);
     if (auto *c = qobject_cast<ChoiceEntry *>(way)) c->setFallback(u"direct"_s);
-    way->setMaximumWidth(200);
+    way->setFixedWidth(200);
     pullRow->addWidget(way);
     m_rimHost = new QWidget(this);
     auto *rim = new QHBoxLayout(m_rimHost);
@@ -123,16 +123,19 @@ AsFoundPage::AsFoundPage(Session *session, QWidget *parent) : StationPage(sessio
     uv->addWidget(makeRule());
     uv->addLayout(sectionHead(u"Upright: weight and balance"_s, nullptr));
     uv->addLayout(fieldsRow({addValue(u"survey/hoist/up_N"_s, {}, u"measured"_s, m_uprightHost), addValue(u"survey/hoist/down_N"_s, {}, u"measured"_s, m_uprightHost)}));
-    uv->addLayout(fieldsRow({addField(u"survey/balance/kind"_s, {}, m_uprightHost), addValue(u"survey/balance/force_N"_s, {}, u"measured"_s, m_uprightHost), addValue(u"survey/balance/mass_kg"_s, {}, u"measured"_s, m_uprightHost)}));
+    auto *balance = addField(u"survey/balance/kind"_s, {}, m_uprightHost);
+    balance->setFixedWidth(118);
+    uv->addLayout(fieldsRow({balance, addValue(u"survey/balance/force_N"_s, {}, u"measured"_s, m_uprightHost), addValue(u"survey/balance/mass_kg"_s, {}, u"measured"_s, m_uprightHost)}));
     uv->addLayout(fieldsRow({addValue(u"survey/screw_from_guide_mm"_s, {}, u"measured"_s, m_uprightHost), addValue(u"survey/guide_length_mm"_s, {}, u"measured"_s, m_uprightHost)}));
     uv->addWidget(makeLabel(u"Prop the head before the nut comes off: it drops. Lifting rules where you live come first."_s, 13, Ink::Value, false, true));
     rv->addWidget(m_uprightHost);
     rv->addWidget(makeRule());
     m_ledger = new Ledger(session, StationId::AsFound, right);
-    m_ledger->setMinimumHeight(150);
+    m_ledger->growWithCards();
     connect(m_ledger, &Ledger::chosen, this, [this](const Finding &) { refresh(); });
     connect(m_ledger, &Ledger::mendAsked, this, &StationPage::mendAsked);
-    rv->addWidget(m_ledger, 1);
+    rv->addWidget(m_ledger);
+    rv->addStretch(1);
     rightScroll->setWidget(right);
     h->addWidget(rightScroll);
 

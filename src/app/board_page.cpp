@@ -207,7 +207,7 @@ BoardPage::BoardPage(Session *session, QWidget *parent) : QWidget(parent), m_ses
     bh->setContentsMargins(14, 8, 16, 8);
     bh->setSpacing(18);
     m_sketch = new Sketch(m_below);
-    m_sketch->setFixedWidth(160);
+    m_sketch->setFixedWidth(118);
     bh->addWidget(m_sketch);
     auto *mid = new QVBoxLayout;
     mid->setSpacing(0);
@@ -215,6 +215,7 @@ BoardPage::BoardPage(Session *session, QWidget *parent) : QWidget(parent), m_ses
     m_readyMark = new MarkWidget(m_below, {42, 30});
     m_ready = makeLabel({}, 22, Ink::Value, true, false, m_below);
     m_ready->setObjectName(u"ready"_s);
+    readyRow->setSpacing(10);
     readyRow->addWidget(m_readyMark);
     readyRow->addWidget(m_ready, 1);
     mid->addLayout(readyRow);
@@ -280,6 +281,15 @@ void BoardPage::rebuild() {
             m_cells.back().push_back(cell);
         }
     }
+    if (!m_order.empty()) {
+        auto *add = new QPushButton(u"Add an axis (A)"_s, m_cellsHost);
+        add->setProperty("box", true);
+        add->setObjectName(u"addAnother"_s);
+        add->setFocusPolicy(Qt::TabFocus);
+        connect(add, &QPushButton::clicked, this, &BoardPage::addAxis);
+        m_grid->addWidget(add, int(m_order.size()), 0, Qt::AlignLeft | Qt::AlignTop);
+        m_grid->itemAtPosition(int(m_order.size()), 0)->widget()->setContentsMargins(0, 10, 0, 0);
+    }
     m_grid->setRowStretch(int(m_order.size()), 1);
 }
 
@@ -330,7 +340,7 @@ void BoardPage::refreshBelow() {
         h->addWidget(makeLabel(QString::fromStdString(r.axis), 15, Ink::Value, true));
         auto *sentence = makeLink(text(sentenceOf(p.model, p.evaluation.state, r.f)), host);
         sentence->setFont(face(15));
-        sentence->setStyleSheet(u"QPushButton { color:%1; }"_s.arg(theme().ink.name()));
+        static_cast<LinkButton *>(sentence)->setColour(theme().ink);
         sentence->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
         sentence->setToolTip(sentence->text());
         connect(sentence, &QPushButton::clicked, this, [this, r] { emit findingAsked(r.axis, r.f); });
@@ -341,11 +351,16 @@ void BoardPage::refreshBelow() {
         if (mend) {
             auto *b = makeLink(mendText(*mend, currency), host);
             b->setObjectName(u"boardMend"_s);
+            b->setMaximumWidth(300);
+            b->setToolTip(b->text());
             const Mend copy = *mend;
             connect(b, &QPushButton::clicked, this, [this, axis = r.axis, copy] { emit mendApplied(axis, copy); });
             h->addWidget(b);
         } else {
-            auto *l = makeLabel(text(spec(r.f.id).lever).left(52), 13, Ink::Touch);
+            auto *l = makeLink(text(spec(r.f.id).lever), host);
+            l->setToolTip(l->text());
+            l->setMaximumWidth(270);
+            connect(l, &QPushButton::clicked, this, [this, r] { emit findingAsked(r.axis, r.f); });
             h->addWidget(l);
         }
         m_worst->addWidget(host);

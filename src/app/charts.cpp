@@ -22,7 +22,7 @@ protected:
         double unit = std::pow(10.0, std::floor(std::log10(std::max(1.0, 100 * scale))));
         if (100 * scale / unit > 5) unit *= 5;
         else if (100 * scale / unit > 2) unit *= 2;
-        for (double k : {0.0, 0.25, 1.0, 2.0, 4.0, 6.0, 9.0, 12.0, 16.0, 20.0, 25.0})
+        for (double k : {0.0, 0.5, 1.0, 2.0, 4.0, 6.0, 9.0, 12.0, 16.0, 20.0, 25.0})
             if (k * unit <= largest * 1.001) out << std::sqrt(k * unit);
         return out;
     }
@@ -157,7 +157,7 @@ void TorqueChart::refresh(const ProvedAxis &p, const Finding *chosen) {
         wantedLine->setPen(dots);
         const int at = 62;
         label(m_plot, x[at], most[at], u"most it can give"_s, Qt::AlignHCenter | Qt::AlignBottom, 13, false, t.ink2, {0, -3});
-        label(m_plot, x[40], design[40], u"counted on: %1 V, %2 A"_s.arg(text(numberText(m.supply.v, 3)), text(numberText(m.drivePeak.v, 2))), Qt::AlignHCenter | Qt::AlignTop, 13, true, t.ink, {0, 3});
+        label(m_plot, x[58], design[58], u"counted on: %1 V, %2 A"_s.arg(text(numberText(m.supply.v, 3)), text(numberText(m.drivePeak.v, 2))), Qt::AlignHCenter | Qt::AlignTop, 13, true, t.ink, {0, 3});
         label(m_plot, x[30], half[30], m.closedLoop ? u"1.33× line"_s : u"half of it: 2.0× line"_s, Qt::AlignHCenter | Qt::AlignTop, 13, false, t.ink2, {0, 2});
     } else {
         for (const auto &q : s.points)

@@ -45,6 +45,10 @@ void PowerPathView::paintEvent(QPaintEvent *) {
     m_picture = paintPowerPath(p, QRectF(4, 0, endW, height() - stripH - 6), QRectF(endW + 10, 0, width() - endW - 12, height() - stripH - 6), m_proved->model, m_proved->evaluation.state, m_chosen, m_nut);
     p.setPen(QPen(theme().rule2, 1));
     p.drawLine(QPointF(0, height() - stripH), QPointF(width(), height() - stripH));
+    if (const auto now = scales(); now != m_scales) {
+        m_scales = now;
+        emit scalesChanged();
+    }
     m_strip = paintBeltStrip(p, QRectF(0, height() - stripH + 2, width(), stripH - 2), m_proved->model, m_proved->evaluation.state);
 }
 
@@ -200,7 +204,7 @@ DrivePage::DrivePage(Session *session, QWidget *parent) : StationPage(session, S
     h->addLayout(left, 1);
 
     auto *right = new QWidget(this);
-    right->setFixedWidth(288);
+    right->setFixedWidth(304);
     auto *v = new QVBoxLayout(right);
     v->setContentsMargins(0, 0, 0, 0);
     v->setSpacing(4);
@@ -215,8 +219,8 @@ DrivePage::DrivePage(Session *session, QWidget *parent) : StationPage(session, S
     m_sides->verticalHeader()->hide();
     m_sides->verticalHeader()->setDefaultSectionSize(31);
     m_sides->horizontalHeader()->setSectionResizeMode(0, QHeaderView::Stretch);
-    m_sides->setColumnWidth(1, 66);
-    m_sides->setColumnWidth(2, 66);
+    m_sides->setColumnWidth(1, 76);
+    m_sides->setColumnWidth(2, 72);
     m_sides->setShowGrid(false);
     m_sides->setEditTriggers(QAbstractItemView::NoEditTriggers);
     m_sides->setSelectionMode(QAbstractItemView::NoSelection);
@@ -314,7 +318,7 @@ std::vector<SideFigure> sideBySide(const ProvedAxis &a, const ProvedAxis &b, dou
     add(u"Lost motion, mm"_s, sa.lostMotion * 1e3, sb.lostMotion * 1e3, false, [](double v) { return text(numberText(v, 2)); });
     add(u"Full step, µm"_s, sa.fullStep * 1e6, sb.fullStep * 1e6, false, [](double v) { return text(numberText(v, 3)); });
     auto stays = [](const ProvedAxis &p) { return p.model.wheel ? 0.0 : p.evaluation.state.locksDependably && p.evaluation.state.backward <= 0 ? 2.0 : p.evaluation.state.backward <= 0 ? 1.0 : 0.0; };
-    add(u"Stays, power off"_s, stays(a), stays(b), true, [](double v) { return v > 1.5 ? u"yes"_s : v > 0.5 ? u"by the sum"_s : u"no"_s; });
+    add(u"Stays, power off"_s, stays(a), stays(b), true, [](double v) { return v > 1.5 ? u"yes"_s : v > 0.5 ? u"by sum"_s : u"no"_s; });
     add(u"Still to spend, "_s + currency, costA, costB, false, [](double v) { return text(numberText(v, 4)); });
     return out;
 }

@@ -23,6 +23,7 @@ public:
 
 signals:
     void picked(int part);
+    void scalesChanged();
     void centreDragged(double centre);      ///< m
     void beltChosen(int teeth, double centre);
 
@@ -40,6 +41,7 @@ private:
     int m_chosen = 0;
     double m_nut = 0.5, m_startCentre = 0;
     QPointF m_from;
+    QString m_scales;
 };
 
 /// A column of entries under its balloon.

@@ -167,12 +167,13 @@ DutyPage::DutyPage(Session *session, QWidget *parent) : StationPage(session, Sta
     v->addLayout(links);
     v->addWidget(makeRule());
     m_ledger = new Ledger(session, StationId::Duty, right);
-    m_ledger->setMinimumHeight(200);
+    m_ledger->growWithCards();
     connect(m_ledger, &Ledger::chosen, this, [this](const Finding &f) {
         if (f.cut >= 0) chooseCut(f.cut);
     });
     connect(m_ledger, &Ledger::mendAsked, this, &StationPage::mendAsked);
-    v->addWidget(m_ledger, 1);
+    v->addWidget(m_ledger);
+    v->addStretch(1);
     scroll->setWidget(right);
     h->addWidget(scroll);
 }

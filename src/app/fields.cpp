@@ -62,7 +62,7 @@ void EntryLine::focusOutEvent(QFocusEvent *e) {
 }
 
 namespace {
-constexpr const char *lineStyle = "QLineEdit { background:transparent; border:none; padding:0; color:%1; }";
+constexpr const char *lineStyle = "QLineEdit { background:transparent; border:none; padding:0; color:%1; font-style:%2; }";
 void moveOn(QWidget *from) {
     auto *next = from->nextInFocusChain();
     for (int k = 0; k < 500 && next != from; ++k, next = next->nextInFocusChain())
@@ -169,7 +169,7 @@ void ValueEntry::refresh() {
         m_line->setCursorPosition(0);
         QFont f = face(15, false, assumedValue);
         if (m_line->font() != f) m_line->setFont(f);
-        const QString style = QString::fromLatin1(lineStyle).arg((typed.isEmpty() ? theme().ink2 : theme().ink).name());
+        const QString style = QString::fromLatin1(lineStyle).arg((typed.isEmpty() ? theme().ink2 : theme().ink).name(), assumedValue ? u"italic"_s : u"normal"_s);
         if (m_line->styleSheet() != style) m_line->setStyleSheet(style);
     }
     QString tip = help();
@@ -187,7 +187,7 @@ void ValueEntry::begin() {
     const auto typed = m_session->typedAt(m_pointer.toStdString());
     const QSignalBlocker block(m_line);
     m_line->setFont(mono(15));
-    m_line->setStyleSheet(QString::fromLatin1(lineStyle).arg(theme().ink.name()));
+    m_line->setStyleSheet(QString::fromLatin1(lineStyle).arg(theme().ink.name(), u"normal"_s));
     if (typed.isEmpty() && m_fallback == m_fallback) { // start from the assumed value, ready to be typed over
         const std::string_view unit = viewUnits().system == UnitSystem::Inch ? inchUnit(m_spec->unit) : m_spec->unit;
         m_line->setText(text(valueText(m_fallback, m_spec->dimension, unit, 5)) + text(unit));
@@ -429,11 +429,12 @@ void TextEntry::refresh() {
     if (!m_line->hasFocus() || !m_line->isModified()) {
         const QSignalBlocker block(m_line);
         if (m_line->text() != v) m_line->setText(v);
+        if (!m_line->hasFocus()) m_line->setCursorPosition(0);
         m_line->setModified(false);
     }
     const QString wrong = m_check && !v.isEmpty() ? m_check(v) : QString();
     const QString colour = (wrong.isEmpty() ? theme().touch : theme().fails).name();
-    const QString style = u"QLineEdit { background:transparent; border:none; border-bottom:1.4px solid %1; color:%2; } QLineEdit:focus { background:%3; border:1.6px solid %1; }"_s.arg(colour, theme().ink.name(), theme().field.name());
+    const QString style = u"QLineEdit { background:transparent; border:none; border-bottom:2px solid %1; color:%2; } QLineEdit:focus { background:%3; border:2px solid %1; }"_s.arg(colour, theme().ink.name(), theme().field.name());
     if (m_line->styleSheet() != style) m_line->setStyleSheet(style);
     m_line->setAccessibleDescription(wrong);
     m_line->setToolTip(wrong.isEmpty() ? help() : wrong);

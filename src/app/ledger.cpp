@@ -25,14 +25,14 @@ FindingCard::FindingCard(QWidget *parent) : QWidget(parent) {
     m_figure = makeLabel({}, 22, Ink::Value, true, false, this);
     m_reason = makeLabel({}, 13, Ink::Label, false, true, this);
     m_rung = new RungWidget(this);
-    m_mend = makeLink({}, this);
+    m_mend = makeLink({}, this, false, true);
     m_mend->setObjectName(u"mend"_s);
     g->addWidget(m_mark, 0, 0, Qt::AlignTop);
     g->addWidget(m_sentence, 0, 1);
     g->addWidget(m_figure, 0, 2, Qt::AlignTop | Qt::AlignRight);
     g->addWidget(m_reason, 1, 0, 1, 3);
     g->addWidget(m_rung, 2, 0, 1, 3);
-    g->addWidget(m_mend, 3, 0, 1, 3, Qt::AlignLeft);
+    g->addWidget(m_mend, 3, 0, 1, 3);
     g->setColumnStretch(1, 1);
     connect(m_mend, &QPushButton::clicked, this, &FindingCard::mendAsked);
 }
@@ -50,7 +50,7 @@ void FindingCard::show(const AxisModel &m, const AxisState &s, const Finding &f,
     m_rung->show(f);
     const bool mend = f.verdict != Verdict::Holds;
     m_mend->setVisible(mend);
-    if (mend) m_mend->setText(text(spec(f.id).lever).left(90));
+    if (mend) m_mend->setText(text(spec(f.id).lever));
     m_mend->setToolTip(text(spec(f.id).lever) + u" Press to see what a change of the design would do."_s);
     setAccessibleName(text(spec(f.id).code) + u" "_s + text(verdictWord(f.verdict)) + u": "_s + m_sentence->text());
     setObjectName(u"card_"_s + text(spec(f.id).code));
@@ -110,6 +110,17 @@ void Ledger::refresh(const ProvedAxis &p) {
         ++n;
     }
     for (std::size_t k = n; k < m_cards.size(); ++k) m_cards[k]->setVisible(false);
+    if (m_grows) {
+        int h = 0;
+        const int w = std::max(280, viewport()->width());
+        for (std::size_t k = 0; k < n; ++k) h += std::max(m_cards[k]->heightForWidth(w), m_cards[k]->sizeHint().height());
+        setFixedHeight(h + 4);
+    }
+}
+
+void Ledger::growWithCards() {
+    m_grows = true;
+    setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
 }
 
 void Ledger::setChosen(const Finding *f) {
@@ -132,7 +143,7 @@ void OpenedFinding::show(const ProvedAxis &p, const Finding &f, const std::strin
     const int at = verticalScrollBar()->value();
     auto *body = new QWidget;
     auto *v = new QVBoxLayout(body);
-    v->setContentsMargins(16, 14, 16, 14);
+    v->setContentsMargins(16, 14, 20, 14);
     v->setSpacing(6);
     auto *top = new QHBoxLayout;
     auto *mark = new MarkWidget(body);
@@ -171,8 +182,9 @@ void OpenedFinding::show(const ProvedAxis &p, const Finding &f, const std::strin
         v->addSpacing(6);
         auto *head = new QHBoxLayout;
         head->addWidget(makeLabel(u"Working"_s, 15, Ink::Value, true, false, body));
-        head->addStretch(1);
-        head->addWidget(makeLabel(text(w.sourceTitle), 13, Ink::Label, false, false, body));
+        auto *source = makeLabel(text(w.sourceTitle), 13, Ink::Label, false, true, body);
+        source->setAlignment(Qt::AlignRight);
+        head->addWidget(source, 1);
         v->addLayout(head);
         for (const auto &s : w.steps) {
             v->addWidget(makeRule(body));
@@ -257,12 +269,11 @@ void OpenedFinding::setMends(const std::vector<Mend> &mends) {
     const QString currency = text(unitLabel(m_session->project().value("currency", std::string("EUR"))));
     for (const auto &m : mends) {
         if (n >= 3) break;
-        auto *b = makeLink((n == 0 ? u"Mend: "_s : u"or "_s) + mendText(m, currency), m_body, n == 0);
+        auto *b = makeLink((n == 0 ? u"Mend: "_s : u"or "_s) + mendText(m, currency), m_body, n == 0, true);
         b->setObjectName(u"mend%1"_s.arg(n));
-        if (b->sizeHint().width() > viewport()->width() - 40) b->setFont(face(13, false));
         b->setToolTip(mendText(m, currency));
         connect(b, &QPushButton::clicked, this, [this, n] { emit mendAsked(n); });
-        m_mendBox->addWidget(b, 0, Qt::AlignLeft);
+        m_mendBox->addWidget(b);
         ++n;
     }
 }

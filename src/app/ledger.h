@@ -48,6 +48,8 @@ public:
     Ledger(Session *session, StationId station, QWidget *parent);
     void refresh(const ProvedAxis &proved);
     void setChosen(const Finding *f);
+    /// Inside a page that scrolls itself: grows to its cards, no bar of its own.
+    void growWithCards();
 
 signals:
     void chosen(const Finding &finding);
@@ -60,6 +62,7 @@ private:
     std::vector<FindingCard *> m_cards;
     CheckId m_chosenId = CheckId::Count;
     int m_chosenCut = -1, m_chosenVariant = 0;
+    bool m_grows = false;
 };
 
 /// The opened finding: figure, rung, mend with its price, working, what was put in and each input's share of the doubt.

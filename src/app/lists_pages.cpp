@@ -113,6 +113,8 @@ PartsPage::PartsPage(Session *session, QWidget *parent) : StationPage(session, S
     m_table->setObjectName(u"parts"_s);
     m_table->setAccessibleName(u"Parts of this axis"_s);
     m_table->setModel(m_model);
+    m_table->setShowGrid(false);
+    m_table->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
     m_table->verticalHeader()->hide();
     m_table->verticalHeader()->setDefaultSectionSize(31);
     m_table->horizontalHeader()->setHighlightSections(false);

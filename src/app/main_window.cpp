@@ -25,6 +25,7 @@ MainWindow::MainWindow(Session *session, QWidget *parent) : QMainWindow(parent),
     auto *bar = new QMenuBar(top);
     bar->setNativeMenuBar(false);
     bar->setObjectName(u"menus"_s);
+    bar->setFont(face(13));
     bar->setSizePolicy(QSizePolicy::Maximum, QSizePolicy::Preferred);
     th->addWidget(bar);
     m_undoWords = makeLabel({}, 13, Ink::Touch, false, false, top);
@@ -120,7 +121,14 @@ StationPage *MainWindow::page(StationId station) {
         switch (station) {
         case StationId::AsFound: p = new AsFoundPage(m_session, this); break;
         case StationId::Duty: p = new DutyPage(m_session, this); break;
-        case StationId::Drive: p = new DrivePage(m_session, this); break;
+        case StationId::Drive: {
+            auto *drive = new DrivePage(m_session, this);
+            connect(drive->view(), &PowerPathView::scalesChanged, this, [this, drive] {
+                if (!m_onBoard && m_station == StationId::Drive) m_statusRight->setText(drive->view()->scales());
+            }, Qt::QueuedConnection);
+            p = drive;
+            break;
+        }
         case StationId::Proof: {
             auto *proof = new ProofPage(m_session, this);
             connect(proof, &ProofPage::mendApplied, this, &MainWindow::applyMend);

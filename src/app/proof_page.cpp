@@ -19,7 +19,7 @@ void MarginLadder::refresh(const ProvedAxis &p, int current) {
     m_rows.clear();
     QString words;
     for (const auto &f : p.evaluation.findings) {
-        m_rows.push_back({f, text(titleOf(p.model, f)), text(figuresOf(f, viewUnits().system)), f.missing ? u"?"_s : text(marginText(f))});
+        m_rows.push_back({f, text(titleOf(p.model, f)), f.rung ? text(figuresOf(f, viewUnits().system)) : QString(), f.missing ? u"?"_s : text(marginText(f))});
         words += rowText(int(m_rows.size()) - 1) + u"\n"_s;
     }
     m_current = current;
@@ -77,7 +77,8 @@ void MarginLadder::paintEvent(QPaintEvent *) {
         if (r.f.rung && !r.f.missing) paintRung(p, QRectF(rungLeft, y + 3, rungWidth, rowHeight - 6), r.f, false);
         p.setFont(face(15, true));
         p.setPen(t.ink);
-        p.drawText(QRectF(W - W * 0.11, y, W * 0.11 - 6, rowHeight), Qt::AlignRight | Qt::AlignVCenter, r.margin);
+        const double marginWidth = r.f.rung ? W * 0.11 : W * 0.26;
+        p.drawText(QRectF(W - marginWidth, y, marginWidth - 6, rowHeight), Qt::AlignRight | Qt::AlignVCenter, r.margin);
     }
     // shared rails
     p.fillRect(QRectF(0, 0, W, 22), t.sheet);

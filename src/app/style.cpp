@@ -1,6 +1,7 @@
 #include "app/style.h"
 #include "proof/narrate.h"
 #include <QApplication>
+#include <QPainter>
 #include <QStyleFactory>
 
 namespace lw {
@@ -24,12 +25,41 @@ QLabel *makeLabel(const QString &words, int px, Ink ink, bool bold, bool wrap, Q
     return l;
 }
 
-QPushButton *makeLink(const QString &words, QWidget *parent, bool bold) {
-    auto *b = new QPushButton(words, parent);
-    b->setFlat(true);
+LinkButton::LinkButton(const QString &words, bool wraps, QWidget *parent) : QPushButton(words, parent), m_wraps(wraps) {
+    setFlat(true);
+    setCursor(Qt::PointingHandCursor);
+    QSizePolicy policy(QSizePolicy::Preferred, wraps ? QSizePolicy::Minimum : QSizePolicy::Fixed);
+    policy.setHeightForWidth(wraps);
+    setSizePolicy(policy);
+}
+QSize LinkButton::sizeHint() const {
+    const int w = QFontMetrics(font()).horizontalAdvance(text()) + 10;
+    return {w, heightForWidth(m_wraps ? std::min(w, 420) : w)};
+}
+QSize LinkButton::minimumSizeHint() const { return {std::min(48, sizeHint().width()), QFontMetrics(font()).height() + 6}; }
+int LinkButton::heightForWidth(int w) const {
+    const QFontMetrics fm(font());
+    return m_wraps ? fm.boundingRect(QRect(0, 0, std::max(20, w - 8), 10000), Qt::TextWordWrap, text()).height() + 6 : fm.height() + 6;
+}
+void LinkButton::paintEvent(QPaintEvent *) {
+    QPainter p(this);
+    const auto &t = theme();
+    p.setPen(!isEnabled() ? t.ink3 : m_colour.isValid() && !underMouse() ? m_colour : t.touch);
+    QFont f = font();
+    f.setUnderline(underMouse());
+    p.setFont(f);
+    const QRect r = rect().adjusted(4, 0, -4, 0);
+    if (m_wraps) p.drawText(r, Qt::AlignLeft | Qt::AlignVCenter | Qt::TextWordWrap, text());
+    else p.drawText(r, Qt::AlignLeft | Qt::AlignVCenter, QFontMetrics(f).elidedText(text(), Qt::ElideRight, r.width()));
+    if (hasFocus()) {
+        p.setPen(QPen(t.touch, 1.6));
+        p.drawRect(QRectF(rect()).adjusted(0.8, 0.8, -0.8, -0.8));
+    }
+}
+
+QPushButton *makeLink(const QString &words, QWidget *parent, bool bold, bool wraps) {
+    auto *b = new LinkButton(words, wraps, parent);
     b->setFont(face(13, bold));
-    b->setCursor(Qt::PointingHandCursor);
-    b->setProperty("link", true);
     return b;
 }
 
@@ -69,17 +99,14 @@ QMenu::item:disabled { color:%ink3; }
 QFrame[rule="true"] { background:%rule; border:none; }
 QWidget#sheet, QScrollArea, QScrollArea > QWidget > QWidget { background:%sheet; }
 QScrollArea { border:none; }
-QPushButton[link="true"] { color:%touch; border:1.6px solid transparent; padding:1px 4px; text-align:left; background:transparent; }
-QPushButton[link="true"]:hover { text-decoration:underline; }
-QPushButton[link="true"]:focus { border:1.6px solid %touch; }
-QPushButton[link="true"]:disabled { color:%ink3; }
 QPushButton[box="true"] { color:%touch; background:%sheet; border:1.2px solid %touch; padding:4px 10px; }
 QPushButton[box="true"]:checked { background:%ink; color:%onink; border:1.2px solid %ink; }
 QPushButton[box="true"]:focus { border:2px solid %touch; }
-QComboBox { background:transparent; color:%ink; border:none; border-bottom:1.4px solid %touch; padding:0 0 1px 0; }
+QComboBox { background:transparent; color:%ink; border:none; border-bottom:2px solid %touch; padding:0 0 1px 0; }
 QComboBox:focus { background:%field; border:1.6px solid %touch; }
 QComboBox::drop-down { border:none; width:14px; }
 QComboBox QAbstractItemView { background:%field; color:%ink; border:1px solid %rule2; selection-background-color:%touchw; selection-color:%touch; }
+QTableView::item { border-bottom:1px solid %rule; padding:0 6px; }
 QTableView { background:%sheet; color:%ink; border:none; gridline-color:%rule; selection-background-color:%touchw; selection-color:%ink; alternate-background-color:%sheet; }
 QHeaderView::section { background:%sheet; color:%ink2; border:none; border-bottom:1px solid %rule2; padding:4px; }
 QListWidget { background:%sheet; color:%ink; border:1px solid %rule2; }

@@ -13,8 +13,23 @@ enum class Ink { Value, Label, Faint, Touch };
 /// A label in our type; wraps when asked.
 QLabel *makeLabel(const QString &words, int px = 13, Ink ink = Ink::Label, bool bold = false, bool wrap = false, QWidget *parent = nullptr);
 void setInk(QLabel *label, Ink ink);
-/// Flat text that can be touched.
-QPushButton *makeLink(const QString &words, QWidget *parent = nullptr, bool bold = false);
+/// Flat text that can be touched; wraps or ends in dots, and never forces its neighbours out of the window.
+class LinkButton : public QPushButton {
+public:
+    LinkButton(const QString &words, bool wraps, QWidget *parent);
+    QSize sizeHint() const override;
+    QSize minimumSizeHint() const override;
+    int heightForWidth(int w) const override;
+    void setColour(const QColor &c) { m_colour = c; }
+
+protected:
+    void paintEvent(QPaintEvent *) override;
+
+private:
+    bool m_wraps;
+    QColor m_colour;
+};
+QPushButton *makeLink(const QString &words, QWidget *parent = nullptr, bool bold = false, bool wraps = false);
 /// One-pixel rule.
 QWidget *makeRule(QWidget *parent = nullptr);
 /// The whole application's palette and sheet of styles for the theme in use.

@@ -117,6 +117,15 @@ double boreOf(const std::string &t, double otherwise) {
     return s ? s->nominal * 1e-3 : otherwise;
 }
 
+/// Balloon with a leader to the part it names.
+void tied(QPainter &p, QPointF at, QPointF part, int number, bool chosen) {
+    p.setPen(QPen(chosen ? theme().touch : theme().ink, 1.2));
+    p.drawLine(at, part);
+    p.setBrush(chosen ? theme().touch : theme().ink);
+    p.drawEllipse(part, 2, 2);
+    paintBalloon(p, at, number, chosen);
+}
+
 void bearing(QPainter &p, double x, double y, double od, double id, double w, double k, bool chosen) {
     for (int s : {-1, 1}) {
         const double a = y + s * id * k / 2, b = y + s * od * k / 2;
@@ -381,10 +390,10 @@ PowerPathPicture paintPowerPath(QPainter &p, QRectF endArea, QRectF side, const 
         addRect(3, beltRect);
         p.setFont(lw::face(13));
         paintDimension(p, {faceX - bodyLength * k, motorY + face * k / 2 + 14}, {bearingX - 15e-3 * k, motorY + face * k / 2 + 14}, text(numberText((bodyLength + offFace + 9e-3) * 1e3, 3)) + u" out"_s, true);
-        paintBalloon(p, {faceX - bodyLength * k * 0.55, motorY - face * k / 2 - 14}, 1, chosen == 1);
-        paintBalloon(p, {pulleyX + 34, motorY + 6}, 2, chosen == 2);
-        paintBalloon(p, {pulleyX + 28, (axisY + motorY) / 2}, 3, chosen == 3);
-        paintBalloon(p, {pulleyX - s.pulleys[1].outside.value() * k * 0.3 - 34, axisY - 22}, 4, chosen == 4);
+        tied(p, {faceX - bodyLength * k * 0.85, motorY - face * k / 2 - 16}, {faceX - bodyLength * k * 0.7, motorY - face * k * 0.3}, 1, chosen == 1);
+        tied(p, {pulleyX + 40, motorY + 10}, {pulleyX + 3, motorY + 2}, 2, chosen == 2);
+        tied(p, {pulleyX - 38, (axisY + motorY) / 2 - 4}, {pulleyX, (axisY + motorY) / 2}, 3, chosen == 3);
+        tied(p, {pulleyX - 44, axisY - 22}, {pulleyX - 2, axisY - 6}, 4, chosen == 4);
     } else {
         const double couple = 34e-3 * k;
         const double right = bearingX - 20e-3 * k;
@@ -394,12 +403,15 @@ PowerPathPicture paintPowerPath(QPainter &p, QRectF endArea, QRectF side, const 
         p.setBrush(th.part);
         p.drawRect(c);
         addRect(2, c);
-        paintBalloon(p, {c.left() - bodyLength * k * 0.5, axisY + face * k / 2 + 18}, 1, chosen == 1);
-        paintBalloon(p, {c.center().x(), c.bottom() + 20}, 2, chosen == 2);
+        tied(p, {c.left() - bodyLength * k * 0.5, axisY + face * k / 2 + 22}, {c.left() - bodyLength * k * 0.45, axisY + face * k * 0.3}, 1, chosen == 1);
+        tied(p, {c.center().x(), c.bottom() + 30}, c.center(), 2, chosen == 2);
     }
-    paintBalloon(p, {bearingX + 2, axisY - (od / 2) * k - 30}, 5, chosen == 5);
-    paintBalloon(p, {screwLeft + (screwRight - screwLeft) * (nutShare > 0.5 ? 0.2 : 0.8), axisY + d0 * k / 2 + 22}, 6, chosen == 6);
-    paintBalloon(p, {std::min(drawn.right() - 20, drawn.left() + 34), drawn.top() - 18}, 7, chosen == 7);
+    tied(p, {bearingX - 4, axisY - (od / 2) * k - 32}, {bearingX, axisY - od / 2 * k * 0.7}, 5, chosen == 5);
+    {
+        const double x6 = screwLeft + (screwRight - screwLeft) * (nutShare > 0.5 ? 0.2 : 0.8);
+        tied(p, {x6, axisY + d0 * k / 2 + 22}, {x6 + 12, axisY}, 6, chosen == 6);
+    }
+    tied(p, {drawn.left() + 34, drawn.top() - 20}, {drawn.left() + 50, drawn.top() + 5}, 7, chosen == 7);
     // thread left beyond the nut, and the travel between
     const double dimY = axisY + d0 * k / 2 + 44;
     p.setPen(QPen(th.ink2, 0.8));
@@ -435,8 +447,8 @@ BeltStrip paintBeltStrip(QPainter &p, QRectF area, const AxisModel &m, const Axi
     p.drawText(QPointF(area.left() + 2, area.top() + 60), text(std::string(m.small.profile->name)) + u", %1:%2"_s.arg(m.small.teeth).arg(m.large.teeth));
     const double centre = s.centre == s.centre ? s.centre : 0.12;
     const bool slot = m.slotFrom.known() && m.slotTo.known() && m.slotTo.v > m.slotFrom.v;
-    strip.from = (slot ? std::min(m.slotFrom.v, centre) : centre) - 12e-3;
-    strip.to = (slot ? std::max(m.slotTo.v, centre) : centre) + 12e-3;
+    strip.from = (slot ? std::min(m.slotFrom.v, centre) : centre) - 7e-3;
+    strip.to = (slot ? std::max(m.slotTo.v, centre) : centre) + 7e-3;
     strip.track = QRectF(area.left() + 190, area.top() + 30, area.width() - 210, 18);
     auto x = [&](double c) { return strip.track.left() + (c - strip.from) / (strip.to - strip.from) * strip.track.width(); };
     if (slot) {

@@ -153,7 +153,7 @@ void finish(const AxisModel &m, Evaluation &e) {
     };
     std::stable_sort(e.findings.begin(), e.findings.end(), [&](const Finding &a, const Finding &b) {
         if (a.verdict != b.verdict) return a.verdict < b.verdict;
-        if (a.rung != b.rung && a.verdict == Verdict::Holds) return a.rung;
+        if (a.rung != b.rung && a.verdict >= Verdict::Watch) return a.rung; // rows without a place on the ladder come last
         return nearness(a) < nearness(b);
     });
 }

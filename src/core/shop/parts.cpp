@@ -47,7 +47,7 @@ std::vector<Wanted> wantedParts(const AxisModel &m, const AxisState &) {
         };
         pulley(m.small, "small_pulley");
         if (m.beltRead && m.beltRead->profile && m.beltRead->lengthMm)
-            out.push_back({"belt", "Belt " + std::string(m.beltRead->profile->name) + (m.beltWidth.known() ? "-" + n(m.beltWidth.v * 1e3) : "") + ", " + n(*m.beltRead->lengthMm, 4), "drive", "buy", cat.beltPrice(m.beltRead->profile->name, *m.beltRead->lengthMm), true});
+            out.push_back({"belt", m.beltRead->lengthInch ? std::string(m.beltRead->profile->name) + " belt, " + m.beltCode : "Belt " + std::string(m.beltRead->profile->name) + (m.beltWidth.known() ? "-" + n(m.beltWidth.v * 1e3) : "") + ", " + n(*m.beltRead->lengthMm, 4), "drive", "buy", cat.beltPrice(m.beltRead->profile->name, *m.beltRead->lengthMm), true});
         pulley(m.large, "large_pulley");
         out.push_back({"cover", "Belt cover, sheet", "safety", "make", 0, false});
     } else if (m.hasMotor) {

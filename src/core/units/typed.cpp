@@ -411,6 +411,7 @@ std::string unitLabel(std::string_view unit) {
     if (unit == "kgm2") return "kg·m²";
     if (unit == "kgm2/m") return "kg·m²/m";
     if (unit == "m/s2") return "m/s²";
+    if (unit == "mm/s2") return "mm/s²";
     if (unit == "in/s2") return "in/s²";
     if (unit == "mm2") return "mm²";
     if (unit == "lbfin") return "lbf·in";
