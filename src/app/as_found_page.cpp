@@ -194,6 +194,7 @@ void AsFoundPage::rebuildReadings(const std::vector<std::string> &ids) {
             v->setMinimumWidth(84);
             v->setMaximumWidth(130);
             m_readings->addWidget(v, r, column);
+            v->show();
             m_readingFields.push_back(v);
         }
         ++column;
@@ -225,6 +226,7 @@ void AsFoundPage::rebuildMasses(const std::vector<std::string> &ids) {
         drop->setAccessibleName(u"Take this piece away"_s);
         connect(drop, &QPushButton::clicked, this, [this, base] { m_session->apply({{{absolute(base.chopped(1)).toStdString(), nullptr}}, u"piece taken away"_s}); });
         m_masses->addWidget(drop, row, 2);
+        for (QWidget *w : std::initializer_list<QWidget *>{name, mass, drop}) w->show();
         m_massFields.push_back(name);
         m_massFields.push_back(mass);
         ++row;

@@ -264,7 +264,11 @@ void BoardPage::refresh() {
 
 void BoardPage::rebuild() {
     while (auto *item = m_grid->takeAt(0)) {
-        delete item->widget();
+        if (auto *w = item->widget()) {
+            w->hide();
+            w->setObjectName(QString());
+            w->deleteLater();
+        }
         delete item;
     }
     m_cells.clear();
@@ -299,8 +303,12 @@ void BoardPage::setMends(const std::string &axis, const std::vector<std::pair<Fi
 }
 
 void BoardPage::refreshBelow() {
-    while (auto *item = m_worst->takeAt(0)) {
-        delete item->widget();
+    while (auto *item = m_worst->takeAt(0)) { // may hold the button that was pressed
+        if (auto *w = item->widget()) {
+            w->hide();
+            for (auto *b : w->findChildren<QPushButton *>()) b->setObjectName(QString());
+            w->deleteLater();
+        }
         delete item;
     }
     struct Row {

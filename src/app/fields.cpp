@@ -240,7 +240,10 @@ void ValueEntry::step(long steps) {
 }
 
 void ValueEntry::showProblem(const QString &sentence, const QStringList &meant) {
-    delete m_bubble;
+    if (m_bubble) { // never at once: a click on the bubble itself may have led here
+        m_bubble->hide();
+        m_bubble->deleteLater();
+    }
     m_bubble = new QFrame(window());
     m_bubble->setObjectName(u"problem"_s);
     m_bubble->setStyleSheet(u"QFrame#problem { background:%1; border:1.6px solid %2; } QLabel { color:%3; background:transparent; }"_s.arg(theme().failsWash.name(), theme().fails.name(), theme().ink.name()));
@@ -254,6 +257,7 @@ void ValueEntry::showProblem(const QString &sentence, const QStringList &meant) 
     for (const auto &m : meant) {
         auto *b = makeLink(m);
         b->setObjectName(u"meant"_s);
+        b->setFocusPolicy(Qt::NoFocus); // the line keeps the focus: leaving it would ask the question anew
         connect(b, &QPushButton::clicked, this, [this, m] {
             m_line->setText(m);
             m_problem.clear();

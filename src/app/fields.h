@@ -7,6 +7,7 @@
 #include "session/session.h"
 #include <QComboBox>
 #include <QLineEdit>
+#include <QPointer>
 #include <QWidget>
 #include <functional>
 
@@ -96,7 +97,7 @@ private:
     int m_scrubFrom = -1;
     long m_scrubbed = 0;
     QString m_scrubText;
-    QFrame *m_bubble = nullptr;
+    QPointer<QFrame> m_bubble; ///< belongs to the window, which may go first
 };
 
 /// A choice.

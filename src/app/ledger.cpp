@@ -253,7 +253,9 @@ void OpenedFinding::show(const ProvedAxis &p, const Finding &f, const std::strin
             if (!a.ends_with(" assumed")) v->addWidget(makeLabel(text(a), 13, Ink::Faint, false, true, body));
     }
     v->addStretch(1);
-    setWidget(body); // the old one goes with it
+    // The old page may hold the very button that was pressed: it goes when its event is done.
+    if (auto *old = takeWidget()) old->deleteLater();
+    setWidget(body);
     m_body = body;
     m_layout = v;
     verticalScrollBar()->setValue(at);
@@ -262,7 +264,11 @@ void OpenedFinding::show(const ProvedAxis &p, const Finding &f, const std::strin
 void OpenedFinding::setMends(const std::vector<Mend> &mends) {
     if (!m_mendBox || mends.empty()) return;
     while (auto *item = m_mendBox->takeAt(0)) {
-        delete item->widget();
+        if (auto *w = item->widget()) {
+            w->hide();
+            w->setObjectName(QString());
+            w->deleteLater();
+        }
         delete item;
     }
     int n = 0;

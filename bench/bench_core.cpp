@@ -1,0 +1,51 @@
+// Speed of the proof. Wanted: one axis without workings, mends and spreads within 50 us.
+#include "machine/project_file.h"
+#include "proof/doubt.h"
+#include "proof/mends.h"
+#include "proof/working.h"
+#include <benchmark/benchmark.h>
+#include <fstream>
+#include <sstream>
+
+namespace {
+const nlohmann::json &demo() {
+    static const nlohmann::json project = [] {
+        std::ifstream in(LW_SOURCE_DIR "/data/demo/tarn-mill.lathewright");
+        std::ostringstream s;
+        s << in.rdbuf();
+        return lw::readProject(s.str(), "demo").value().project;
+    }();
+    return project;
+}
+void evaluateAxis(benchmark::State &state) {
+    const auto m = lw::readAxis(demo(), "X", "A");
+    for (auto _ : state) benchmark::DoNotOptimize(lw::evaluate(m));
+}
+void readOneAxis(benchmark::State &state) {
+    for (auto _ : state) benchmark::DoNotOptimize(lw::readAxis(demo(), "X", "A"));
+}
+void proveAxisWithDoubt(benchmark::State &state) {
+    const auto m = lw::readAxis(demo(), "X", "A");
+    for (auto _ : state) benchmark::DoNotOptimize(lw::prove(m));
+}
+void mendsOfOneFinding(benchmark::State &state) {
+    const auto m = lw::readAxis(demo(), "X", "A");
+    const auto e = lw::prove(m);
+    const lw::Finding *f = nullptr;
+    for (const auto &g : e.findings)
+        if (g.id == lw::CheckId::C01 && g.verdict != lw::Verdict::Holds) f = &g;
+    for (auto _ : state) benchmark::DoNotOptimize(lw::findMends(demo(), m, *f));
+}
+void explainAll(benchmark::State &state) {
+    const auto m = lw::readAxis(demo(), "X", "A");
+    const auto e = lw::prove(m);
+    for (auto _ : state)
+        for (const auto &f : e.findings) benchmark::DoNotOptimize(lw::explain(m, e.state, f));
+}
+BENCHMARK(evaluateAxis)->Unit(benchmark::kMicrosecond);
+BENCHMARK(readOneAxis)->Unit(benchmark::kMicrosecond);
+BENCHMARK(proveAxisWithDoubt)->Unit(benchmark::kMicrosecond);
+BENCHMARK(mendsOfOneFinding)->Unit(benchmark::kMillisecond);
+BENCHMARK(explainAll)->Unit(benchmark::kMicrosecond);
+} // namespace
+BENCHMARK_MAIN();

@@ -1,0 +1,475 @@
+// The real window, driven as a machinist would: by keys, by mouse, reading what the screen says.
+#include "app/drive_page.h"
+#include "app/duty_page.h"
+#include "app/lists_pages.h"
+#include "app/main_window.h"
+#include <QtTest>
+#include <QtWidgets>
+
+using namespace lw;
+using namespace Qt::StringLiterals;
+
+class TestWindow : public QObject {
+    Q_OBJECT
+    std::unique_ptr<Session> m_session;
+    std::unique_ptr<MainWindow> m_window;
+
+    ValueEntry *entry(const QString &pointer) {
+        for (auto *e : m_window->findChildren<ValueEntry *>(pointer))
+            if (e->isVisible()) return e;
+        return nullptr;
+    }
+    TextEntry *textEntry(const QString &pointer) {
+        for (auto *e : m_window->findChildren<TextEntry *>(pointer))
+            if (e->isVisible()) return e;
+        return nullptr;
+    }
+    /// Types into a field as a person does: go there, write over, Enter.
+    void type(const QString &pointer, const QString &words) {
+        QLineEdit *line = nullptr;
+        if (auto *e = entry(pointer)) line = e->line();
+        else if (auto *t = textEntry(pointer)) line = t->line();
+        QVERIFY2(line, qPrintable(pointer));
+        line->setFocus();
+        line->selectAll();
+        QTest::keyClicks(line, words);
+        QTest::keyClick(line, Qt::Key_Return);
+    }
+    void choose(const QString &pointer, const QString &code) {
+        QComboBox *box = nullptr;
+        for (auto *b : m_window->findChildren<QComboBox *>(pointer + u".box"_s))
+            if (b->isVisible()) box = b;
+        QVERIFY2(box, qPrintable(pointer));
+        const int index = box->findData(code);
+        QVERIFY2(index >= 0, qPrintable(code));
+        box->setFocus();
+        while (box->currentIndex() < index) QTest::keyClick(box, Qt::Key_Down);
+        while (box->currentIndex() > index) QTest::keyClick(box, Qt::Key_Up);
+        emit box->activated(index);
+    }
+    void key(Qt::Key k, Qt::KeyboardModifiers m = {}) {
+        QWidget *w = QApplication::focusWidget();
+        QTest::keyClick(w && w->window() == m_window.get() ? w : m_window.get(), k, m);
+    }
+    QString headline() {
+        for (auto *l : m_window->findChildren<QLabel *>(u"headline"_s))
+            if (l->isVisible()) return l->text();
+        return {};
+    }
+    QString setting(const QString &name) {
+        auto *l = m_window->findChild<QLabel *>(u"setting_"_s + name);
+        return l ? l->text() : QString();
+    }
+    BoardCell *cell(const QString &axis, int station) { return m_window->findChild<BoardCell *>(u"cell_%1_%2"_s.arg(axis).arg(station)); }
+
+private slots:
+    void initTestCase() {
+        loadFonts();
+        QFont f = face(13);
+        const QFontMetrics fm(f);
+        QVERIFY(fm.horizontalAdvance(u'.') < fm.horizontalAdvance(u'0')); // the face itself, not its mono sister
+    }
+    void init() {
+        setDarkTheme(false);
+        viewUnits().system = UnitSystem::Metric;
+        m_session = std::make_unique<Session>();
+        m_window = std::make_unique<MainWindow>(m_session.get());
+        m_window->askSave = [] { return int(QMessageBox::Discard); };
+        m_window->show();
+        m_window->activateWindow();
+        QVERIFY(QTest::qWaitForWindowActive(m_window.get()));
+    }
+    void cleanup() {
+        m_window.reset();
+        m_session.reset();
+    }
+
+    void wholeJobByKeys() { // from the empty board to the settings sheet, no mouse
+        QVERIFY(m_window->onBoard());
+        key(Qt::Key_A);
+        QVERIFY(m_window->board()->choosing());
+        auto *classes = m_window->findChild<QListWidget *>(u"classes"_s);
+        QCOMPARE(QApplication::focusWidget(), classes);
+        QTest::keyClick(classes, Qt::Key_Down);
+        QTest::keyClick(classes, Qt::Key_Up);
+        QTest::keyClick(classes, Qt::Key_Return);
+        QCOMPARE(m_session->axes(), std::vector<std::string>{"X"});
+        QVERIFY(cell(u"X"_s, 1)->words().contains(u"0 of 7"_s));
+        QVERIFY(cell(u"X"_s, 4)->words().contains(u"needed"_s));
+        // 1 as found
+        key(Qt::Key_1);
+        QVERIFY(headline().contains(u"assumed"_s));
+        type(u"/axes/X/travel_mm"_s, u"400mm"_s);
+        type(u"/axes/X/survey/lead/measured_travel_mm"_s, u"40.02mm"_s);
+        type(u"/axes/X/survey/lead/dial_divisions"_s, u"80"_s);
+        type(u"/axes/X/survey/lead/dial_value_mm"_s, u"0,05"_s);
+        m_window->page(StationId::AsFound)->setFocus();
+        for (const auto &[place, away, back] : {std::tuple{u"0mm"_s, u"108N"_s, u"100N"_s}, {u"200mm"_s, u"64N"_s, u"60N"_s}, {u"400mm"_s, u"13.4kgf"_s, u"125N"_s}}) {
+            m_window->page(StationId::AsFound)->setFocus();
+            key(Qt::Key_Insert);
+            const auto rows = m_session->at("/axes/X/survey/pull/readings");
+            const QString id = QString::fromStdString(std::prev(rows.end()).key());
+            type(u"/axes/X/survey/pull/readings/%1/at_mm"_s.arg(id), place);
+            type(u"/axes/X/survey/pull/readings/%1/away_N"_s.arg(id), away);
+            type(u"/axes/X/survey/pull/readings/%1/back_N"_s.arg(id), back);
+        }
+        QVERIFY2(headline().contains(u"128"_s), qPrintable(headline()));
+        type(u"/axes/X/survey/breakaway/to_start_N"_s, u"87N"_s);
+        type(u"/axes/X/survey/breakaway/to_keep_going_N"_s, u"62N"_s);
+        type(u"/axes/X/survey/run_out_mm"_s, u"0.02mm"_s);
+        type(u"/axes/X/survey/lost_motion/total_mm"_s, u"0.34mm"_s);
+        QTest::mouseClick(m_window->findChild<QPushButton *>(u"addMass"_s), Qt::LeftButton);
+        type(u"/axes/X/survey/moving_mass/01/mass_kg"_s, u"17.2kg + 16.9kg"_s);
+        QCOMPARE(measuredOfSeven(m_session->project(), "X"), 7);
+        // 2 duty
+        m_window->page(StationId::AsFound)->setFocus();
+        key(Qt::Key_2);
+        key(Qt::Key_Insert);
+        const QString cut = u"/axes/X/duty/moves/01/"_s;
+        choose(cut + u"material"_s, u"mild_steel"_s);
+        for (const auto &[k, v] : {std::pair{u"cutter_mm"_s, u"12mm"_s}, {u"teeth"_s, u"4"_s}, {u"width_mm"_s, u"6mm"_s}, {u"depth_mm"_s, u"5mm"_s}, {u"feed_per_tooth_mm"_s, u"0.04"_s}, {u"spindle_rpm"_s, u"700"_s}}) type(cut + k, v);
+        QCOMPARE(m_window->findChild<QLabel *>(u"cutFigure"_s)->text(), u"605\u00a0N"_s);
+        type(u"/axes/X/targets/rapid_mm_min"_s, u"2500"_s);
+        // 3 drive
+        m_window->page(StationId::Duty)->setFocus();
+        key(Qt::Key_3);
+        const QString d = u"/axes/X/designs/A/"_s;
+        for (const auto &[k, v] : {std::pair{u"motor/holding_torque_Nm"_s, u"425 ozf in"_s}, {u"motor/rated_current_A"_s, u"4.2A"_s}, {u"motor/resistance_ohm"_s, u"0.7"_s}, {u"motor/inductance_mH"_s, u"2.6mH"_s}, {u"motor/rotor_inertia_kgm2"_s, u"840"_s}, {u"supply/voltage_V"_s, u"48V"_s}, {u"screw/thread"_s, u"Tr20x4"_s}}) type(d + k, v);
+        choose(d + u"motor/torque_convention"_s, u"two_phases_on"_s);
+        choose(d + u"transmission"_s, u"belt"_s);
+        type(d + u"small_pulley/teeth"_s, u"20"_s);
+        choose(d + u"small_pulley/profile"_s, u"5M"_s);
+        type(d + u"large_pulley/teeth"_s, u"30"_s);
+        choose(d + u"large_pulley/profile"_s, u"5M"_s);
+        type(d + u"belt/code"_s, u"375-5M-15"_s);
+        const auto &state = m_session->proved("X").evaluation.state;
+        QVERIFY(std::fabs(state.centre - 0.12475) < 1e-4); // where the belt asks it
+        // 4 proof
+        m_window->page(StationId::Drive)->setFocus();
+        key(Qt::Key_4);
+        QVERIFY2(headline().contains(u"Weakest: milling"_s), qPrintable(headline()));
+        auto *proof = qobject_cast<ProofPage *>(m_window->page(StationId::Proof));
+        QVERIFY(proof->opened()->words().contains(u"Working"_s));
+        QVERIFY(proof->opened()->words().contains(u"F cut + k cold · F pull"_s));
+        const QString first = proof->ladder()->rowText(0);
+        key(Qt::Key_Down);
+        key(Qt::Key_Down);
+        QVERIFY(proof->current() && !first.isEmpty());
+        // 5 parts, 7 first cuts; 6 and 8 do nothing
+        m_window->page(StationId::Proof)->setFocus();
+        key(Qt::Key_6);
+        QCOMPARE(int(m_window->station()), 4);
+        key(Qt::Key_5);
+        QCOMPARE(int(m_window->station()), 5);
+        QVERIFY(qobject_cast<PartsPage *>(m_window->page(StationId::Parts))->model()->rowCount() >= 6);
+        m_window->page(StationId::Parts)->setFocus();
+        key(Qt::Key_8);
+        key(Qt::Key_7);
+        QCOMPARE(setting(u"steps_per_mm"_s), u"750"_s);
+        QCOMPARE(setting(u"vmax_mm_min"_s), u"2500"_s);
+        QCOMPARE(setting(u"pulse_rate_Hz"_s), u"31.25"_s);
+        // save, reopen
+        QTemporaryDir dir;
+        const QString path = dir.filePath(u"mine.lathewright"_s);
+        QVERIFY(m_session->saveAs(path).isEmpty());
+        const auto before = m_session->project();
+        m_session->newJob();
+        m_window->openFile(path);
+        QVERIFY(m_session->project() == before);
+        QVERIFY(m_window->onBoard());
+        // undo everything from wherever we are: nothing left but the saved job itself
+        QVERIFY(!m_session->undoStack()->canUndo());
+    }
+
+    void demoByMouse() {
+        QTest::mouseClick(m_window->findChild<QPushButton *>(u"openDemo"_s), Qt::LeftButton);
+        QCOMPARE(m_session->axes().size(), std::size_t(3));
+        QVERIFY(m_window->findChild<QLabel *>(u"ready"_s)->text().startsWith(u"Not ready"_s));
+        QVERIFY(m_window->findChild<QLabel *>(u"money"_s)->text().contains(u"of 900"_s));
+        QTest::mouseClick(cell(u"X"_s, 4), Qt::LeftButton);
+        QVERIFY(!m_window->onBoard());
+        QVERIFY(headline().contains(u"Weakest: roughing, 1.8×"_s));
+        // apply the mend of the roughing cut, and take it back
+        m_window->mendNow();
+        auto *mend = m_window->findChild<QPushButton *>(u"mend0"_s);
+        QVERIFY(mend && mend->text().contains(u"Pulleys 20:36"_s));
+        QTest::mouseClick(mend, Qt::LeftButton);
+        QCOMPARE(m_session->typedAt("/axes/X/designs/A/large_pulley/teeth"), u"36"_s);
+        QVERIFY2(headline().contains(u"2.1×"_s), qPrintable(headline()));
+        key(Qt::Key_Z, Qt::ControlModifier);
+        QCOMPARE(m_session->typedAt("/axes/X/designs/A/large_pulley/teeth"), u"30"_s);
+        key(Qt::Key_Z, Qt::ControlModifier | Qt::ShiftModifier);
+        QCOMPARE(m_session->typedAt("/axes/X/designs/A/large_pulley/teeth"), u"36"_s);
+        key(Qt::Key_Z, Qt::ControlModifier);
+        // other axis by the strip, other station by the spine, home by the corner
+        auto *strip = m_window->findChild<AxisStrip *>(u"axisStrip"_s);
+        QTest::mouseClick(strip, Qt::LeftButton, {}, strip->rowRect(2).center().toPoint());
+        QCOMPARE(m_window->axis(), std::string("Z"));
+        QVERIFY2(headline().contains(u"runs down without a brake"_s), qPrintable(headline()));
+        auto *spine = m_window->findChild<StationSpine *>(u"spine"_s);
+        QTest::mouseClick(spine, Qt::LeftButton, {}, spine->headRect(StationId::Duty).center().toPoint());
+        QCOMPARE(int(m_window->station()), 2);
+        QTest::mouseClick(spine, Qt::LeftButton, {}, QPoint(40, 20));
+        QVERIFY(m_window->onBoard());
+        // mends from the board: one undo each
+        m_window->mendNow();
+        const int before = m_session->undoStack()->index();
+        auto *boardMend = m_window->findChild<QPushButton *>(u"boardMend"_s);
+        QVERIFY(boardMend && boardMend->text().contains(u"375-5M-15"_s));
+        QTest::mouseClick(boardMend, Qt::LeftButton);
+        QCOMPARE(m_session->undoStack()->index(), before + 1);
+        QVERIFY(!cell(u"Y"_s, 3)->words().contains(u"climbs"_s));
+    }
+
+    void entriesReadKeepConvertAndRefuse() {
+        m_window->openDemo();
+        m_window->showStation(StationId::AsFound, "X");
+        const QString p = u"/axes/X/survey/pull/readings/07/away_N"_s;
+        auto *e = entry(p);
+        QVERIFY(e);
+        QCOMPARE(e->line()->text(), u"13.4kgf"_s); // as typed
+        type(p, u"30 lbf"_s);
+        QCOMPARE(m_session->typedAt(p.toStdString()), u"30 lbf"_s);
+        QVERIFY(std::fabs(m_session->proved("X").model.pull.v - 133.447) < 0.01);
+        // nonsense: the text stays, a sentence comes, the old value works on
+        e->line()->setFocus();
+        e->line()->selectAll();
+        QTest::keyClicks(e->line(), u"13 stones"_s);
+        QTest::keyClick(e->line(), Qt::Key_Return);
+        QVERIFY(e->problem().contains(u"not a unit"_s));
+        QVERIFY(m_window->status().contains(u"stones"_s));
+        QCOMPARE(e->line()->text(), u"13 stones"_s);
+        QCOMPARE(m_session->typedAt(p.toStdString()), u"30 lbf"_s);
+        QTest::keyClick(e->line(), Qt::Key_Escape);
+        QVERIFY(e->problem().isEmpty());
+        // a comma that could be two things asks, and the answer is a click away
+        e->line()->setFocus();
+        e->line()->selectAll();
+        QTest::keyClicks(e->line(), u"1,500"_s);
+        QTest::keyClick(e->line(), Qt::Key_Return);
+        QVERIFY(e->problem().contains(u"Which one"_s));
+        const auto meant = m_window->findChildren<QPushButton *>(u"meant"_s);
+        QCOMPARE(meant.size(), 2);
+        QTest::mouseClick(meant[0], Qt::LeftButton);
+        QCOMPARE(m_session->typedAt(p.toStdString()), u"1500"_s);
+        key(Qt::Key_Z, Qt::ControlModifier);
+        // arrow keys and wheel step the last digit, one undo for the run
+        const int before = m_session->undoStack()->index();
+        type(p, u"131N"_s);
+        e->line()->setFocus();
+        for (int k = 0; k < 5; ++k) QTest::keyClick(e->line(), Qt::Key_Up);
+        QCOMPARE(m_session->typedAt(p.toStdString()), u"136N"_s);
+        QTest::keyClick(e->line(), Qt::Key_Down, Qt::ShiftModifier);
+        QCOMPARE(m_session->typedAt(p.toStdString()), u"126N"_s);
+        QWheelEvent wheel(QPointF(5, 5), e->line()->mapToGlobal(QPointF(5, 5)), {}, QPoint(0, 120), Qt::NoButton, Qt::NoModifier, Qt::NoScrollPhase, false);
+        QApplication::sendEvent(e->line(), &wheel);
+        QCOMPARE(m_session->typedAt(p.toStdString()), u"127N"_s);
+        QVERIFY(m_session->undoStack()->index() <= before + 2);
+        // dragging the label plays with the value
+        QTest::mousePress(e, Qt::LeftButton, {}, QPoint(10, 8));
+        QTest::mouseMove(e, QPoint(30, 8));
+        QMouseEvent drag(QEvent::MouseMove, QPointF(30, 8), e->mapToGlobal(QPointF(30, 8)), Qt::NoButton, Qt::LeftButton, Qt::NoModifier);
+        QApplication::sendEvent(e, &drag);
+        QTest::mouseRelease(e, Qt::LeftButton, {}, QPoint(30, 8));
+        QCOMPARE(m_session->typedAt(p.toStdString()), u"132N"_s);
+        // blank is allowed: not known, not zero
+        type(u"/axes/X/survey/breakaway/to_start_N"_s, QString());
+        QVERIFY(!m_session->proved("X").model.breakawayMeasured);
+    }
+    void assumedLooksAssumed() {
+        m_window->openDemo();
+        m_window->showStation(StationId::AsFound, "Y");
+        auto *run = entry(u"/axes/Y/survey/run_out_mm"_s);
+        QVERIFY(run && run->line()->text().startsWith(u"≈"_s));
+        QVERIFY(run->line()->accessibleDescription().contains(u"assumed"_s));
+        run->line()->setFocus();
+        QTest::keyClick(run->line(), Qt::Key_Return); // passing through leaves the assumption one
+        QVERIFY(m_session->typedAt("/axes/Y/survey/run_out_mm").isEmpty());
+        type(u"/axes/Y/survey/run_out_mm"_s, u"0.02mm"_s);
+        QVERIFY(!run->line()->text().startsWith(u"≈"_s));
+    }
+    void inchesAndMillimetres() {
+        m_window->openDemo();
+        m_window->showStation(StationId::AsFound, "X");
+        const auto before = m_session->project();
+        key(Qt::Key_U, Qt::ControlModifier);
+        QVERIFY2(entry(u"/axes/X/travel_mm"_s)->line()->text().contains(u"15.748"_s), qPrintable(entry(u"/axes/X/travel_mm"_s)->line()->text()));
+        key(Qt::Key_U, Qt::ControlModifier);
+        QVERIFY(m_session->project() == before); // only the showing changed
+    }
+
+    void pullPointsAreDragged() {
+        m_window->openDemo();
+        m_window->showStation(StationId::AsFound, "X");
+        auto *chart = m_window->findChild<PullChart *>();
+        emit chart->dragged(u"07"_s, true, 140);
+        QCOMPARE(m_session->typedAt("/axes/X/survey/pull/readings/07/away_N"), u"140N"_s);
+        emit chart->placeAsked(0.25, 70);
+        QCOMPARE(m_session->proved("X").model.readings.size(), std::size_t(8));
+        m_window->page(StationId::AsFound)->setFocus();
+        auto *e = entry(u"/axes/X/survey/pull/readings/08/at_mm"_s);
+        QVERIFY(e);
+        key(Qt::Key_Z, Qt::ControlModifier);
+        QCOMPARE(m_session->proved("X").model.readings.size(), std::size_t(7));
+    }
+    void powerPathIsPickedAndDragged() {
+        m_window->openDemo();
+        m_window->showStation(StationId::Drive, "X");
+        QApplication::processEvents();
+        auto *page = qobject_cast<DrivePage *>(m_window->page(StationId::Drive));
+        auto *view = page->view();
+        view->repaint();
+        // a stock belt by a click on its box
+        const auto stops = view->strip().stops;
+        auto at = std::find_if(stops.begin(), stops.end(), [](const auto &s) { return s.teeth == 73; });
+        QVERIFY(at != stops.end() && at->inSlot);
+        QTest::mouseClick(view, Qt::LeftButton, {}, at->box.center().toPoint());
+        QCOMPARE(m_session->typedAt("/axes/X/designs/A/belt/code"), u"365-5M-15"_s);
+        QVERIFY(std::fabs(m_session->proved("X").evaluation.state.centre - 0.11975) < 2e-4);
+        key(Qt::Key_Z, Qt::ControlModifier);
+        view->repaint();
+        // the small pulley dragged along the slot
+        const QPoint small = view->picture().smallCentre.toPoint();
+        const double before = m_session->proved("X").evaluation.state.centre;
+        QTest::mousePress(view, Qt::LeftButton, {}, small);
+        QMouseEvent move(QEvent::MouseMove, QPointF(small) + QPointF(0, 5), view->mapToGlobal(QPointF(small) + QPointF(0, 5)), Qt::NoButton, Qt::LeftButton, Qt::NoModifier);
+        QApplication::sendEvent(view, &move);
+        QTest::mouseRelease(view, Qt::LeftButton, {}, small + QPoint(0, 5));
+        QVERIFY(m_session->proved("X").evaluation.state.centre > before + 1e-3);
+        key(Qt::Key_Z, Qt::ControlModifier);
+        // parts by . and arrows by a tenth
+        page->setFocus();
+        key(Qt::Key_Period);
+        key(Qt::Key_Period);
+        key(Qt::Key_Right);
+        QVERIFY(std::fabs(m_session->proved("X").evaluation.state.centre - before - 0.1e-3) < 1e-6);
+        // the table along its travel
+        page->pick(7);
+        const double nut = view->nut();
+        key(Qt::Key_Right, Qt::ShiftModifier);
+        QVERIFY(view->nut() > nut);
+        QVERIFY(view->scales().contains(u"1 :"_s) && !view->scales().contains(u"1 : 0.0"_s));
+    }
+    void designsSideBySide() {
+        m_window->openDemo();
+        m_window->showStation(StationId::Drive, "X");
+        auto *table = m_window->findChild<QTableWidget *>(u"sideBySide"_s);
+        QCOMPARE(table->item(0, 0)->text(), u"Heaviest cut"_s);
+        QCOMPARE(table->item(0, 1)->text(), u"1.8×"_s);
+        QVERIFY(table->item(0, 2)->font().bold() && !table->item(0, 1)->font().bold());
+        QTest::mouseClick(m_window->findChild<QPushButton *>(u"designB"_s), Qt::LeftButton);
+        QCOMPARE(m_session->design("X"), std::string("B"));
+        // Ctrl+B on an axis with one design keeps it and begins another
+        m_window->showStation(StationId::Drive, "Z");
+        key(Qt::Key_B, Qt::ControlModifier);
+        QCOMPARE(m_session->design("Z"), std::string("B"));
+        QVERIFY(m_session->at("/axes/Z/designs/A") == m_session->at("/axes/Z/designs/B"));
+        key(Qt::Key_Z, Qt::ControlModifier);
+        QVERIFY(m_session->at("/axes/Z/designs/B").is_null());
+    }
+    void motorFromTheCatalogue() {
+        m_window->board()->addAxis();
+        QTest::keyClick(m_window->findChild<QListWidget *>(u"classes"_s), Qt::Key_Return);
+        m_window->showStation(StationId::Drive);
+        QVERIFY(headline().contains(u"No motor"_s));
+        auto *box = m_window->findChild<QComboBox *>(u"catalogue"_s);
+        emit box->activated(4);
+        QVERIFY(m_session->proved("X").model.holding.known());
+        QCOMPARE(m_session->undoStack()->count(), 2); // axis, motor: one undo each
+    }
+    void partsStateByOneKey() {
+        m_window->openDemo();
+        m_window->showStation(StationId::Parts, "X");
+        auto *page = qobject_cast<PartsPage *>(m_window->page(StationId::Parts));
+        QAbstractItemModelTester tester(page->model(), QAbstractItemModelTester::FailureReportingMode::QtTest);
+        auto *table = m_window->findChild<QTableView *>(u"parts"_s);
+        int belt = -1;
+        for (int r = 0; r < page->model()->rowCount(); ++r)
+            if (page->model()->lines()[std::size_t(r)].designRef == "belt") belt = r;
+        QVERIFY(belt >= 0);
+        QVERIFY(page->model()->index(belt, 1).data().toString().contains(u"no longer matches"_s));
+        table->setCurrentIndex(page->model()->index(belt, 0));
+        table->setFocus();
+        key(Qt::Key_Space);
+        QCOMPARE(m_session->typedAt("/parts/X-belt/state"), u"ordered"_s);
+        QVERIFY(page->model()->setData(page->model()->index(belt, 3), u"12.50"_s, Qt::EditRole));
+        QVERIFY(!page->model()->setData(page->model()->index(belt, 3), u"cheap"_s, Qt::EditRole));
+        QVERIFY(!page->model()->setData(page->model()->index(belt, 0), u"lost"_s, Qt::EditRole));
+        QVERIFY(m_window->findChild<QLabel *>(u"partsTotal"_s)->text().contains(u"of 900"_s));
+    }
+    void brokenFilesSaySoAndLeaveTheJob() {
+        m_window->openDemo();
+        const auto before = m_session->project();
+        QTemporaryDir dir;
+        QFile f(dir.filePath(u"bad.lathewright"_s));
+        QVERIFY(f.open(QIODevice::WriteOnly));
+        f.write("{\"program\":\"lathewright\",\"format\":1,\"axes\":{\"X\":{\"trav");
+        f.close();
+        m_window->openFile(f.fileName());
+        QVERIFY2(m_window->status().contains(u"breaks off"_s), qPrintable(m_window->status()));
+        QVERIFY(m_session->project() == before);
+        QDropEvent *none = nullptr;
+        Q_UNUSED(none)
+        auto *mime = new QMimeData;
+        mime->setUrls({QUrl::fromLocalFile(f.fileName())});
+        QDropEvent drop(QPointF(300, 300), Qt::CopyAction, mime, Qt::LeftButton, Qt::NoModifier);
+        QApplication::sendEvent(m_window.get(), &drop);
+        QVERIFY(m_session->project() == before);
+        delete mime;
+    }
+    void everyEntryHasANameAndHelp() {
+        m_window->openDemo();
+        int seen = 0;
+        for (const auto &[id, name] : StationSpine::stations())
+            for (const char *axis : {"X", "Z"}) {
+                m_window->showStation(id, axis);
+                QApplication::processEvents();
+                for (auto *f : m_window->findChildren<FieldWidget *>()) {
+                    if (!f->isVisible()) continue;
+                    QVERIFY2(!f->help().isEmpty(), qPrintable(f->pointer()));
+                    auto *inner = f->focusProxy();
+                    QVERIFY2(inner && !inner->accessibleName().isEmpty(), qPrintable(f->pointer()));
+                    auto *iface = QAccessible::queryAccessibleInterface(inner);
+                    QVERIFY(iface && !iface->text(QAccessible::Name).isEmpty());
+                    ++seen;
+                }
+            }
+        QVERIFY2(seen > 150, QByteArray::number(seen).constData());
+    }
+    void bothThemesAndSizesPaint() {
+        m_window->openDemo();
+        for (bool dark : {false, true}) {
+            if (theme().dark != dark) key(Qt::Key_T, Qt::ControlModifier);
+            QCOMPARE(theme().dark, dark);
+            for (const QSize size : {QSize(1280, 800), QSize(1920, 1100)}) {
+                m_window->resize(size);
+                for (const auto &[id, name] : StationSpine::stations()) {
+                    m_window->showStation(id, "X");
+                    QApplication::processEvents();
+                    const QImage image = m_window->grab().toImage();
+                    QVERIFY(!image.isNull());
+                    QCOMPARE(image.pixelColor(image.width() - 4, image.height() - 4), theme().paper); // the frame reaches the corner
+                }
+            }
+        }
+        key(Qt::Key_T, Qt::ControlModifier);
+    }
+    void axesAreWalkedAndRemoved() {
+        m_window->openDemo();
+        m_window->showStation(StationId::Proof, "X");
+        key(Qt::Key_BracketRight);
+        QCOMPARE(m_window->axis(), std::string("Y"));
+        key(Qt::Key_BracketLeft);
+        key(Qt::Key_BracketLeft);
+        QCOMPARE(m_window->axis(), std::string("Z"));
+        m_window->findChild<QAction *>(u"removeAxis"_s)->trigger();
+        QCOMPARE(m_session->axes().size(), std::size_t(2));
+        key(Qt::Key_Z, Qt::ControlModifier);
+        QCOMPARE(m_session->axes().size(), std::size_t(3));
+        key(Qt::Key_Escape);
+        QVERIFY(m_window->onBoard());
+    }
+};
+
+QTEST_MAIN(TestWindow)
+#include "tst_window.moc"

@@ -1,0 +1,19 @@
+// A job being edited and saved without pause, to be killed. Says after each edit how far it has come.
+#include "session/session.h"
+#include <QCoreApplication>
+#include <cstdio>
+
+int main(int argc, char **argv) {
+    QCoreApplication app(argc, argv);
+    const QString folder = app.arguments().value(1), file = app.arguments().value(2);
+    lw::Session s(folder);
+    s.newJob();
+    s.apply({{{"/axes/X", {{"letter", "X"}, {"class_axis", "X"}}}}, QStringLiteral("axis")});
+    for (int n = 1;; ++n) {
+        if (n % 3 == 2) s.undoStack()->undo(), s.undoStack()->redo();
+        s.typeInto(QStringLiteral("/axes/X/travel_mm"), QString::number(30 + n) + QStringLiteral("mm"));
+        if (n % 5 == 0) s.saveAs(file);
+        std::printf("%d\n", n);
+        std::fflush(stdout);
+    }
+}
