@@ -62,7 +62,14 @@ void EntryLine::focusOutEvent(QFocusEvent *e) {
 }
 
 namespace {
-constexpr const char *lineStyle = "QLineEdit { background:transparent; border:none; padding:0; color:%1; font-style:%2; }";
+/// By palette, not by a style sheet of its own: that would be parsed anew for each line at each keystroke.
+void setLineInk(QLineEdit *line, const QColor &ink) {
+    QPalette p = line->palette();
+    if (p.color(QPalette::Text) == ink && p.color(QPalette::Base).alpha() == 0) return;
+    p.setColor(QPalette::Text, ink);
+    p.setColor(QPalette::Base, Qt::transparent);
+    line->setPalette(p);
+}
 void moveOn(QWidget *from) {
     auto *next = from->nextInFocusChain();
     for (int k = 0; k < 500 && next != from; ++k, next = next->nextInFocusChain())
@@ -169,8 +176,7 @@ void ValueEntry::refresh() {
         m_line->setCursorPosition(0);
         QFont f = face(15, false, assumedValue);
         if (m_line->font() != f) m_line->setFont(f);
-        const QString style = QString::fromLatin1(lineStyle).arg((typed.isEmpty() ? theme().ink2 : theme().ink).name(), assumedValue ? u"italic"_s : u"normal"_s);
-        if (m_line->styleSheet() != style) m_line->setStyleSheet(style);
+        setLineInk(m_line, typed.isEmpty() ? theme().ink2 : theme().ink);
     }
     QString tip = help();
     if (typed.isEmpty() && m_fallback == m_fallback) tip += u" Not measured: "_s + (m_reason.isEmpty() ? u"class default"_s : m_reason) + u", assumed."_s;
@@ -187,7 +193,7 @@ void ValueEntry::begin() {
     const auto typed = m_session->typedAt(m_pointer.toStdString());
     const QSignalBlocker block(m_line);
     m_line->setFont(mono(15));
-    m_line->setStyleSheet(QString::fromLatin1(lineStyle).arg(theme().ink.name(), u"normal"_s));
+    setLineInk(m_line, theme().ink);
     if (typed.isEmpty() && m_fallback == m_fallback) { // start from the assumed value, ready to be typed over
         const std::string_view unit = viewUnits().system == UnitSystem::Inch ? inchUnit(m_spec->unit) : m_spec->unit;
         m_line->setText(text(valueText(m_fallback, m_spec->dimension, unit, 5)) + text(unit));

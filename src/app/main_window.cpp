@@ -111,8 +111,8 @@ MainWindow::MainWindow(Session *session, QWidget *parent) : QMainWindow(parent),
 
 MainWindow::~MainWindow() {
     qApp->removeEventFilter(this);
+    if (auto *f = focusWidget()) f->clearFocus(); // what is being typed is kept while all who listen still stand
     m_session->disconnect(this);
-    for (auto *line : findChildren<QLineEdit *>()) line->disconnect();
 }
 
 StationPage *MainWindow::page(StationId station) {

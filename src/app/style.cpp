@@ -14,7 +14,12 @@ QColor inkColour(Ink i) {
 }
 } // namespace
 
-void setInk(QLabel *label, Ink ink) { label->setProperty("ink", int(ink)); label->setStyleSheet(u"color:%1"_s.arg(inkColour(ink).name())); }
+void setInk(QLabel *label, Ink ink) {
+    label->setProperty("ink", int(ink));
+    QPalette p = label->palette();
+    p.setColor(QPalette::WindowText, inkColour(ink));
+    label->setPalette(p);
+}
 
 QLabel *makeLabel(const QString &words, int px, Ink ink, bool bold, bool wrap, QWidget *parent) {
     auto *l = new QLabel(words, parent);
