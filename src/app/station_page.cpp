@@ -24,12 +24,16 @@ void StationPage::setAxis(const std::string &axis) {
 
 void StationPage::refresh() {
     if (m_axis.empty() || m_session->at("/axes/" + m_axis).is_null()) return;
-    const auto &p = proved();
-    update(p);
+    pointFields(true);
+    update(proved());
+    pointFields(false); // those the update has just made
+}
+
+void StationPage::pointFields(bool refreshOthers) {
     for (auto &f : m_fields) {
         const QString pointer = absolute(f.relative);
         if (f.widget->pointer() != pointer) f.widget->setPointer(pointer);
-        else f.widget->refresh();
+        else if (refreshOthers) f.widget->refresh();
     }
 }
 

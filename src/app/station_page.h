@@ -50,6 +50,7 @@ protected:
     std::string m_axis;
 
 private:
+    void pointFields(bool refreshOthers);
     struct Bound {
         FieldWidget *widget;
         QString relative;
