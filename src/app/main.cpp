@@ -3,12 +3,16 @@
 #include <QApplication>
 #include <QCommandLineParser>
 #include <QDir>
+#include <QElapsedTimer>
+#include <QFile>
 #include <QStandardPaths>
 #include <QStyleFactory>
-#include <QTimer>
+#include <QTextStream>
 
 int main(int argc, char **argv) {
     using namespace Qt::StringLiterals;
+    QElapsedTimer sinceStart;
+    sinceStart.start();
     QApplication app(argc, argv);
     QApplication::setApplicationName(u"lathewright"_s);
     QApplication::setApplicationDisplayName(u"Lathewright"_s);
@@ -52,9 +56,13 @@ int main(int argc, char **argv) {
         return 0;
     }
     if (options.isSet(timing)) {
-        QTimer::singleShot(0, &app, [] { QApplication::quit(); });
         QApplication::processEvents();
-        window.grab();
+        window.repaint();
+        QFile status(u"/proc/self/status"_s); // resident memory, as the kernel counts it
+        const QString text = status.open(QIODevice::ReadOnly) ? QString::fromLatin1(status.readAll()) : QString();
+        const auto at = text.indexOf(u"VmRSS:"_s);
+        const qint64 kB = at < 0 ? 0 : text.mid(at + 6, text.indexOf(u"kB"_s, at) - at - 6).trimmed().toLongLong();
+        QTextStream(stdout) << sinceStart.elapsed() << " ms to the first paint, " << (kB + 512) / 1024 << " MB resident\n";
         return 0;
     }
     return QApplication::exec();
