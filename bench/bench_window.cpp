@@ -18,8 +18,8 @@ void keystroke(benchmark::State &state) {
     for (auto _ : state) {
         session->typeInto(u"/axes/X/targets/rapid_mm_min"_s, QString::number(2400 + ++n % 100) + u"mm/min"_s);
         QApplication::sendPostedEvents();
-        QApplication::processEvents();
-        window->repaint();
+        QApplication::processEvents(); // layouts, then the update requests: what changed is painted here
+        QApplication::sendPostedEvents();
     }
 }
 } // namespace

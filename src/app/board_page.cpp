@@ -1,4 +1,5 @@
 #include "app/board_page.h"
+#include "app/opened_finding.h"
 #include "app/frame.h"
 #include "app/ledger.h"
 #include "machine/classes.h"
@@ -17,6 +18,7 @@ BoardCell::BoardCell(QWidget *parent) : QAbstractButton(parent) {
     setFixedHeight(118);
 }
 void BoardCell::show(const StationSummary &s, const QString &axis, const QString &station) {
+    const QString before = accessibleName();
     m_figure = lw::text(s.figure);
     m_sentence = lw::text(s.sentence);
     m_verdict = s.verdict;
@@ -24,8 +26,11 @@ void BoardCell::show(const StationSummary &s, const QString &axis, const QString
     m_done = s.done;
     m_of = s.of;
     m_hasRung = s.finding && s.finding->rung && !s.finding->missing;
+    const double margin = m_rung.margin;
     if (m_hasRung) m_rung = *s.finding;
-    setAccessibleName(axis + u" "_s + station + u": "_s + lw::text(verdictWord(s.verdict)) + u", "_s + words());
+    const QString name = axis + u" "_s + station + u": "_s + lw::text(verdictWord(s.verdict)) + u", "_s + words();
+    if (name == before && (!m_hasRung || m_rung.margin == margin)) return; // the words hold every figure shown
+    setAccessibleName(name);
     update();
 }
 void BoardCell::paintEvent(QPaintEvent *) {
@@ -302,7 +307,7 @@ void BoardPage::setMends(const std::string &axis, const std::vector<std::pair<Fi
     if (!m_order.empty()) refreshBelow();
 }
 
-void BoardPage::refreshBelow() {
+void BoardPage::rebuildWorst(const std::vector<WorstRow> &rows, const QString &currency) {
     while (auto *item = m_worst->takeAt(0)) { // may hold the button that was pressed
         if (auto *w = item->widget()) {
             w->hide();
@@ -311,32 +316,8 @@ void BoardPage::refreshBelow() {
         }
         delete item;
     }
-    struct Row {
-        std::string axis;
-        Finding f;
-    };
-    std::vector<Row> rows;
-    int fails = 0, unknown = 0, watch = 0;
-    for (const auto &axis : m_order) {
-        const auto &p = m_session->proved(axis);
-        for (const auto &f : p.evaluation.findings) {
-            fails += f.verdict == Verdict::Fails;
-            unknown += f.verdict == Verdict::NotKnown;
-            watch += f.verdict == Verdict::Watch;
-            if (f.verdict != Verdict::Holds) rows.push_back({axis, f});
-        }
-    }
-    std::stable_sort(rows.begin(), rows.end(), [](const Row &a, const Row &b) {
-        if (a.f.verdict != b.f.verdict) return a.f.verdict < b.f.verdict;
-        return (a.f.id == CheckId::C01 || a.f.id == CheckId::C02) > (b.f.id == CheckId::C01 || b.f.id == CheckId::C02);
-    });
-    const auto v = fails ? Verdict::Fails : unknown ? Verdict::NotKnown : watch ? Verdict::Watch : Verdict::Holds;
-    m_readyMark->MarkWidget::show(v);
-    m_ready->setText(fails == 1 ? u"Not ready to order: one mend first"_s : fails ? u"Not ready to order: %1 mends first"_s.arg(fails) : unknown ? u"Measure first: %1 not known"_s.arg(unknown) : watch ? u"May be ordered; %1 to watch"_s.arg(watch) : u"Ready to order"_s);
-    const QString currency = text(unitLabel(m_session->project().value("currency", std::string("EUR"))));
     int shown = 0;
     for (const auto &r : rows) {
-        if (shown >= 4) break;
         const auto &p = m_session->proved(r.axis);
         auto *host = new QWidget(m_below);
         auto *h = new QHBoxLayout(host);
@@ -353,15 +334,12 @@ void BoardPage::refreshBelow() {
         sentence->setToolTip(sentence->text());
         connect(sentence, &QPushButton::clicked, this, [this, r] { emit findingAsked(r.axis, r.f); });
         h->addWidget(sentence, 1);
-        const Mend *mend = nullptr;
-        for (const auto &[f, m] : m_mends[r.axis])
-            if (f.id == r.f.id && f.cut == r.f.cut && f.operating == r.f.operating && f.variant == r.f.variant && f.verdict == r.f.verdict) mend = &m;
-        if (mend) {
-            auto *b = makeLink(mendText(*mend, currency), host);
+        if (r.mend) {
+            auto *b = makeLink(mendText(*r.mend, currency), host);
             b->setObjectName(u"boardMend"_s);
             b->setMaximumWidth(300);
             b->setToolTip(b->text());
-            const Mend copy = *mend;
+            const Mend copy = *r.mend;
             connect(b, &QPushButton::clicked, this, [this, axis = r.axis, copy] { emit mendApplied(axis, copy); });
             h->addWidget(b);
         } else {
@@ -375,7 +353,41 @@ void BoardPage::refreshBelow() {
         if (shown < 3) m_worst->addWidget(makeRule(m_below));
         ++shown;
     }
-    const auto totals = partTotals(m_session->project(), partLines(m_session->project()));
+}
+
+void BoardPage::refreshBelow() {
+    std::vector<WorstRow> rows;
+    int fails = 0, unknown = 0, watch = 0;
+    for (const auto &axis : m_order) {
+        const auto &p = m_session->proved(axis);
+        for (const auto &f : p.evaluation.findings) {
+            fails += f.verdict == Verdict::Fails;
+            unknown += f.verdict == Verdict::NotKnown;
+            watch += f.verdict == Verdict::Watch;
+            if (f.verdict != Verdict::Holds) rows.push_back({axis, f, nullptr});
+        }
+    }
+    std::stable_sort(rows.begin(), rows.end(), [](const WorstRow &a, const WorstRow &b) {
+        if (a.f.verdict != b.f.verdict) return a.f.verdict < b.f.verdict;
+        return (a.f.id == CheckId::C01 || a.f.id == CheckId::C02) > (b.f.id == CheckId::C01 || b.f.id == CheckId::C02);
+    });
+    const auto v = fails ? Verdict::Fails : unknown ? Verdict::NotKnown : watch ? Verdict::Watch : Verdict::Holds;
+    m_readyMark->MarkWidget::show(v);
+    m_ready->setText(fails == 1 ? u"Not ready to order: one mend first"_s : fails ? u"Not ready to order: %1 mends first"_s.arg(fails) : unknown ? u"Measure first: %1 not known"_s.arg(unknown) : watch ? u"May be ordered; %1 to watch"_s.arg(watch) : u"Ready to order"_s);
+    const QString currency = text(unitLabel(m_session->project().value("currency", std::string("EUR"))));
+    if (rows.size() > 4) rows.resize(4);
+    QStringList says{theme().ink.name()};
+    for (auto &r : rows) {
+        for (const auto &[f, m] : m_mends[r.axis])
+            if (f.id == r.f.id && f.cut == r.f.cut && f.operating == r.f.operating && f.variant == r.f.variant && f.verdict == r.f.verdict) r.mend = &m;
+        const auto &p = m_session->proved(r.axis);
+        says << QString::fromStdString(r.axis) << QString::number(int(r.f.id)) << text(verdictWord(r.f.verdict)) << text(sentenceOf(p.model, p.evaluation.state, r.f)) << (r.mend ? mendText(*r.mend, currency) : QString());
+    }
+    if (says != m_worstSays) {
+        m_worstSays = says;
+        rebuildWorst(rows, currency);
+    }
+    const auto totals = partTotals(m_session->project(), m_session->parts());
     static_cast<MoneyBar *>(m_moneyBar)->totals = totals;
     m_moneyBar->update();
     auto amount = [&](double a) { return text(numberText(a, 5)); };

@@ -59,7 +59,13 @@ protected:
 
 private:
     void rebuild();
+    struct WorstRow {
+        std::string axis;
+        Finding f;
+        const Mend *mend; ///< of m_mends
+    };
     void refreshBelow();
+    void rebuildWorst(const std::vector<WorstRow> &rows, const QString &currency);
     void commitAxis();
     void fillAxes();
     Session *m_session;
@@ -73,6 +79,7 @@ private:
     std::vector<std::string> m_order;
     std::vector<std::vector<BoardCell *>> m_cells;
     std::map<std::string, std::vector<std::pair<Finding, Mend>>> m_mends;
+    QStringList m_worstSays; ///< what the worst rows say; they are made anew when it changes
 };
 
 } // namespace lw

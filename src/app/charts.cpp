@@ -158,7 +158,7 @@ void TorqueChart::refresh(const ProvedAxis &p, const Finding *chosen) {
         const int at = 62;
         label(m_plot, x[at], most[at], u"most it can give"_s, Qt::AlignHCenter | Qt::AlignBottom, 13, false, t.ink2, {0, -3});
         label(m_plot, x[58], design[58], u"counted on: %1 V, %2 A"_s.arg(text(numberText(m.supply.v, 3)), text(numberText(m.drivePeak.v, 2))), Qt::AlignHCenter | Qt::AlignTop, 13, true, t.ink, {0, 3});
-        label(m_plot, x[30], half[30], m.closedLoop ? u"1.33× line"_s : u"half of it: 2.0× line"_s, Qt::AlignHCenter | Qt::AlignTop, 13, false, t.ink2, {0, 2});
+        label(m_plot, x[56], half[56], m.closedLoop ? u"1.33× line"_s : u"half of it: 2.0× line"_s, Qt::AlignHCenter | Qt::AlignTop, 13, false, t.ink2, {0, 2});
     } else {
         for (const auto &q : s.points)
             if (q.demand == q.demand) top = std::max(top, q.demand * 1.6);

@@ -327,11 +327,7 @@ void DrivePage::fillSideBySide(const ProvedAxis &p) {
     const std::string other = p.model.designId == "A" ? "B" : "A";
     const bool both = !m_session->at("/axes/" + m_axis + "/designs/" + other).is_null();
     const QString currency = text(unitLabel(m_session->project().value("currency", std::string("EUR"))));
-    auto cost = [&](const std::string &design) {
-        auto project = m_session->project();
-        project["axes"][m_axis]["design_shown"] = design;
-        return partTotals(project, partLines(project, m_axis)).remaining;
-    };
+    auto cost = [&](const std::string &design) { return partTotals(m_session->project(), m_session->parts(m_axis, design)).remaining; };
     const ProvedAxis &a = p.model.designId == "A" ? p : m_session->proved(m_axis, "A");
     const ProvedAxis &b = p.model.designId == "B" ? p : both ? m_session->proved(m_axis, "B") : p;
     const auto rows = sideBySide(a, b, cost("A"), both ? cost("B") : cost(p.model.designId), currency);

@@ -65,9 +65,8 @@ namespace {
 /// By palette, not by a style sheet of its own: that would be parsed anew for each line at each keystroke.
 void setLineInk(QLineEdit *line, const QColor &ink) {
     QPalette p = line->palette();
-    if (p.color(QPalette::Text) == ink && p.color(QPalette::Base).alpha() == 0) return;
+    if (p.color(QPalette::Text) == ink) return;
     p.setColor(QPalette::Text, ink);
-    p.setColor(QPalette::Base, Qt::transparent);
     line->setPalette(p);
 }
 void moveOn(QWidget *from) {
@@ -184,7 +183,11 @@ void ValueEntry::refresh() {
     if (!note.isEmpty()) tip += u" Note: "_s + note;
     if (toolTip() != tip) setToolTip(tip);
     m_line->setAccessibleName(m_label);
-    m_line->setAccessibleDescription(displayText() + (assumedValue && !displayText().isEmpty() ? u", assumed"_s : QString()) + (m_problem.isEmpty() ? QString() : u", "_s + m_problem));
+    const QString display = displayText();
+    m_line->setAccessibleDescription(display + (assumedValue && !display.isEmpty() ? u", assumed"_s : QString()) + (m_problem.isEmpty() ? QString() : u", "_s + m_problem));
+    const QString face = QStringList{m_label, typed, m_line->accessibleDescription(), m_unlikely, QString::number(m_editing), QString::number(int(viewUnits().system))}.join(u'\n');
+    if (face == m_face) return;
+    m_face = face; // what is drawn follows from these alone
     update();
 }
 

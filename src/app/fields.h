@@ -91,7 +91,7 @@ private:
     void showProblem(const QString &sentence, const QStringList &meant);
     QString displayText() const;
     EntryLine *m_line;
-    QString m_label, m_standing = QStringLiteral("stated"), m_problem, m_unlikely, m_reason;
+    QString m_label, m_standing = QStringLiteral("stated"), m_problem, m_unlikely, m_reason, m_face;
     double m_fallback = notKnown;
     bool m_editing = false;
     int m_scrubFrom = -1;

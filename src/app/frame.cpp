@@ -19,6 +19,7 @@ StationSpine::StationSpine(QWidget *parent) : QWidget(parent) {
 }
 
 void StationSpine::setCurrent(StationId station, bool board) {
+    if (m_current == station && m_board == board) return;
     m_current = station;
     m_board = board;
     update();
@@ -26,6 +27,7 @@ void StationSpine::setCurrent(StationId station, bool board) {
 void StationSpine::setVerdict(StationId station, Verdict v, bool begun) {
     for (auto &h : m_heads)
         if (h.id == station) {
+            if (h.verdict == v && h.begun == begun && !accessibleDescription().isEmpty()) return;
             h.verdict = v;
             h.begun = begun;
         }
@@ -35,6 +37,7 @@ void StationSpine::setVerdict(StationId station, Verdict v, bool begun) {
     update();
 }
 void StationSpine::setMachine(const QString &name, const QString &under) {
+    if (m_machine == name && m_under == under) return;
     m_machine = name;
     m_under = under;
     update();
@@ -106,6 +109,7 @@ AxisStrip::AxisStrip(QWidget *parent) : QWidget(parent) {
 }
 
 void AxisStrip::setRows(std::vector<Row> rows, const std::string &current, const std::string &machineClass) {
+    if (rows == m_rows && current == m_current && machineClass == m_class) return;
     m_rows = std::move(rows);
     m_current = current;
     m_class = machineClass;

@@ -52,6 +52,7 @@ public:
         QString letter, what, travel;
         Verdict verdict = Verdict::NotKnown;
         bool vertical = false, assumedTravel = false;
+        bool operator==(const Row &) const = default;
     };
     void setRows(std::vector<Row> rows, const std::string &current, const std::string &machineClass);
     [[nodiscard]] QRectF rowRect(std::size_t k) const { return {0, 118.0 * double(k), 104, 118}; }

@@ -1,10 +1,8 @@
-// The findings ledger: cards worst first, and the opened finding with its working.
+// The findings ledger: cards, worst first.
 #pragma once
 
 #include "app/style.h"
-#include "proof/doubt.h"
-#include "proof/mends.h"
-#include "proof/working.h"
+#include "proof/finding.h"
 #include "session/session.h"
 #include <QScrollArea>
 #include <vector>
@@ -64,30 +62,5 @@ private:
     int m_chosenCut = -1, m_chosenVariant = 0;
     bool m_grows = false;
 };
-
-/// The opened finding: figure, rung, mend with its price, working, what was put in and each input's share of the doubt.
-class OpenedFinding : public QScrollArea {
-    Q_OBJECT
-public:
-    OpenedFinding(Session *session, QWidget *parent);
-    void show(const ProvedAxis &proved, const Finding &f, const std::string &axis);
-    using QWidget::show;
-    void setMends(const std::vector<Mend> &mends);
-    [[nodiscard]] QString words() const;
-
-signals:
-    void mendAsked(int index);
-
-private:
-    Session *m_session;
-    QWidget *m_body;
-    QVBoxLayout *m_layout;
-    QVBoxLayout *m_mendBox = nullptr;
-    Finding m_finding;
-    std::string m_axis;
-};
-
-/// Words of a mend with its price, as a button says it.
-QString mendText(const Mend &m, const QString &currency);
 
 } // namespace lw

@@ -146,7 +146,7 @@ PartsPage::PartsPage(Session *session, QWidget *parent) : StationPage(session, S
         const QString path = QFileDialog::getSaveFileName(this, u"Save the parts list"_s, u"parts.csv"_s, u"CSV (*.csv)"_s);
         if (path.isEmpty()) return;
         QSaveFile file(path);
-        const auto csvData = partsCsv(partLines(m_session->project()), m_session->project().value("currency", std::string("EUR")));
+        const auto csvData = partsCsv(m_session->parts(), m_session->project().value("currency", std::string("EUR")));
         if (!file.open(QIODevice::WriteOnly) || file.write(QByteArray::fromStdString(csvData)) < 0 || !file.commit()) emit said(u"The list could not be written there: %1. Choose another place."_s.arg(file.errorString()));
         else emit said(u"Parts of all axes written to %1."_s.arg(QFileInfo(path).fileName()));
     });
@@ -155,8 +155,8 @@ PartsPage::PartsPage(Session *session, QWidget *parent) : StationPage(session, S
 }
 
 void PartsPage::update(const ProvedAxis &p) {
-    const auto lines = partLines(m_session->project(), m_axis);
-    const auto all = partTotals(m_session->project(), partLines(m_session->project()));
+    const auto lines = m_session->parts(m_axis);
+    const auto all = partTotals(m_session->project(), m_session->parts());
     const auto mine = partTotals(m_session->project(), lines);
     bool mismatch = false;
     for (const auto &l : lines) mismatch |= !l.matches;
@@ -195,7 +195,12 @@ FirstCutsPage::FirstCutsPage(Session *session, QWidget *parent) : StationPage(se
     auto *scroll = new QScrollArea(this);
     scroll->setWidgetResizable(true);
     m_sheet = new QWidget(scroll);
-    new QVBoxLayout(m_sheet);
+    auto *grid = new QGridLayout(m_sheet);
+    grid->setContentsMargins(4, 4, 20, 4);
+    grid->setHorizontalSpacing(24);
+    grid->setVerticalSpacing(6);
+    grid->setColumnStretch(3, 1);
+    grid->setRowStretch(200, 1);
     scroll->setWidget(m_sheet);
     row->addWidget(scroll, 1);
     auto *side = new QVBoxLayout;
@@ -232,29 +237,35 @@ FirstCutsPage::FirstCutsPage(Session *session, QWidget *parent) : StationPage(se
 void FirstCutsPage::update(const ProvedAxis &p) {
     m_lines = settingsSheet(p.model, p.evaluation.state);
     setHeadline(worstOf(p.evaluation, StationId::FirstCuts), text(headline(StationId::FirstCuts, p.model, p.evaluation)), QString::fromStdString(m_axis));
-    // rebuilt whole: a dozen labels
-    delete m_sheet->layout();
-    qDeleteAll(m_sheet->findChildren<QWidget *>(QString(), Qt::FindDirectChildrenOnly));
-    auto *grid = new QGridLayout(m_sheet);
-    grid->setContentsMargins(4, 4, 20, 4);
-    grid->setHorizontalSpacing(24);
-    grid->setVerticalSpacing(6);
-    int r = 0;
-    for (const auto &l : m_lines) {
-        grid->addWidget(makeLabel(QString::fromStdString(l.label), 15, Ink::Value), r, 0);
-        auto *value = makeLabel(l.known ? QString::fromStdString(l.value) : u"not known"_s, 20, Ink::Value, true);
-        value->setObjectName(u"setting_"_s + QString::fromStdString(l.key));
-        value->setTextInteractionFlags(Qt::TextSelectableByMouse);
-        grid->addWidget(value, r, 1, Qt::AlignRight);
-        grid->addWidget(makeLabel(text(unitLabel(l.unit)), 13, Ink::Label), r, 2);
-        grid->addWidget(makeLabel(l.known ? QString::fromStdString(l.how) : u"needed: "_s + QString::fromStdString(l.missing), 13, Ink::Label, false, true), r, 3);
-        grid->addWidget(makeLabel(l.source == 'd' ? u"design"_s : u"typed"_s, 13, Ink::Faint), r, 4);
-        ++r;
-        grid->addWidget(makeRule(), r, 0, 1, 5);
-        ++r;
+    auto *grid = static_cast<QGridLayout *>(m_sheet->layout());
+    while (m_rows.size() < m_lines.size()) {
+        const int r = int(m_rows.size());
+        Row row{makeLabel({}, 15, Ink::Value), makeLabel({}, 20, Ink::Value, true), makeLabel({}, 13, Ink::Label), makeLabel({}, 13, Ink::Label, false, true), makeLabel({}, 13, Ink::Faint), makeRule()};
+        row.value->setTextInteractionFlags(Qt::TextSelectableByMouse);
+        grid->addWidget(row.label, 2 * r, 0);
+        grid->addWidget(row.value, 2 * r, 1, Qt::AlignRight);
+        grid->addWidget(row.unit, 2 * r, 2);
+        grid->addWidget(row.how, 2 * r, 3);
+        grid->addWidget(row.source, 2 * r, 4);
+        grid->addWidget(row.rule, 2 * r + 1, 0, 1, 5);
+        m_rows.push_back(row);
     }
-    grid->setColumnStretch(3, 1);
-    grid->setRowStretch(r, 1);
+    for (std::size_t k = 0; k < m_rows.size(); ++k) {
+        const auto &row = m_rows[k];
+        const bool used = k < m_lines.size();
+        for (QWidget *w : std::initializer_list<QWidget *>{row.label, row.value, row.unit, row.how, row.source, row.rule}) w->setVisible(used);
+        if (!used) {
+            row.value->setObjectName(QString());
+            continue;
+        }
+        const auto &l = m_lines[k];
+        row.label->setText(QString::fromStdString(l.label));
+        row.value->setText(l.known ? QString::fromStdString(l.value) : u"not known"_s);
+        row.value->setObjectName(u"setting_"_s + QString::fromStdString(l.key));
+        row.unit->setText(text(unitLabel(l.unit)));
+        row.how->setText(l.known ? QString::fromStdString(l.how) : u"needed: "_s + QString::fromStdString(l.missing));
+        row.source->setText(l.source == 'd' ? u"design"_s : u"typed"_s);
+    }
     QString words;
     for (const auto &f : p.evaluation.findings)
         if (f.id == CheckId::C26 || f.id == CheckId::C24) words += text(sentenceOf(p.model, p.evaluation.state, f)) + u" "_s;

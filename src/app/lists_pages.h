@@ -55,7 +55,12 @@ protected:
     void update(const ProvedAxis &proved) override;
 
 private:
+    struct Row {
+        QLabel *label, *value, *unit, *how, *source;
+        QWidget *rule;
+    };
     QWidget *m_sheet;
+    std::vector<Row> m_rows; ///< made once, rewritten at each edit
     QLabel *m_words;
     std::vector<SettingLine> m_lines;
 };

@@ -166,7 +166,7 @@ void ProofPage::update(const ProvedAxis &p) {
     m_ladder->setCurrent(row);
     m_mends.clear();
     if (f) {
-        m_opened->show(p, *f, m_axis);
+        m_opened->show(p, *f);
         emit findingOpened(*f);
     }
 }

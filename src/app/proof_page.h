@@ -2,7 +2,7 @@
 #pragma once
 
 #include "app/charts.h"
-#include "app/ledger.h"
+#include "app/opened_finding.h"
 #include "app/station_page.h"
 
 namespace lw {

@@ -107,6 +107,7 @@ QScrollArea { border:none; }
 QPushButton[box="true"] { color:%touch; background:%sheet; border:1.2px solid %touch; padding:4px 10px; }
 QPushButton[box="true"]:checked { background:%ink; color:%onink; border:1.2px solid %ink; }
 QPushButton[box="true"]:focus { border:2px solid %touch; }
+lw--EntryLine { background:transparent; border:none; padding:0; }
 QComboBox { background:transparent; color:%ink; border:none; border-bottom:2px solid %touch; padding:0 0 1px 0; }
 QComboBox:focus { background:%field; border:1.6px solid %touch; }
 QComboBox::drop-down { border:none; width:14px; }
@@ -132,6 +133,7 @@ MarkWidget::MarkWidget(QWidget *parent, QSize size) : QWidget(parent) {
     setObjectName(u"mark"_s);
 }
 void MarkWidget::show(Verdict v, bool begun) {
+    if (v == m_verdict && begun == m_begun && !accessibleName().isEmpty()) return;
     m_verdict = v;
     m_begun = begun;
     setAccessibleName(begun ? text(verdictWord(v)) : u"not begun"_s);
@@ -145,7 +147,10 @@ void MarkWidget::paintEvent(QPaintEvent *) {
 
 RungWidget::RungWidget(QWidget *parent) : QWidget(parent) { setFixedHeight(22); }
 void RungWidget::show(const Finding &f) {
+    const auto same = [](double a, double b) { return a == b || (a != a && b != b); };
+    const bool unchanged = same(f.margin, m_finding.margin) && same(f.low, m_finding.low) && same(f.high, m_finding.high) && f.verdict == m_finding.verdict && f.must == m_finding.must && f.wanted == m_finding.wanted;
     m_finding = f;
+    if (unchanged) return;
     setAccessibleName(u"margin "_s + text(marginText(f)));
     update();
 }

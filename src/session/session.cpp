@@ -1,6 +1,7 @@
 #include "session/session.h"
 #include "machine/fields.h"
 #include "machine/project_file.h"
+#include <array>
 #include <QFile>
 #include <QFileInfo>
 #include <QSaveFile>
@@ -80,6 +81,7 @@ void Session::put(const std::vector<Patch> &patches, bool journal) {
         }
     }
     if (all) m_proved.clear();
+    m_parts.reset();
     if (journal && m_journal) {
         if (!m_journal->works()) m_journal->begin(m_project, m_path);
         m_journal->add(patches);
@@ -131,6 +133,7 @@ void Session::reset(Json project, const QString &path, bool hasJob) {
     m_hasJob = hasJob;
     m_recovered = false;
     m_proved.clear();
+    m_parts.reset();
     m_undo.clear();
     m_undo.setClean();
     if (m_journal) {
@@ -202,6 +205,23 @@ bool Session::recover() {
     if (m_journal) m_journal->add({}); // keeps it recoverable even before the next edit
     emit fileChanged();
     return true;
+}
+
+const std::vector<PartLine> &Session::parts() const {
+    if (!m_parts) {
+        std::vector<DesignedAxis> designed;
+        for (const auto &id : axes()) {
+            const auto &p = proved(id);
+            designed.push_back({&p.model, &p.evaluation.state});
+        }
+        m_parts = partLines(m_project, designed);
+    }
+    return *m_parts;
+}
+
+std::vector<PartLine> Session::parts(const std::string &axis, const std::string &designId) const {
+    const auto &p = proved(axis, designId);
+    return partLines(m_project, std::array{DesignedAxis{&p.model, &p.evaluation.state}});
 }
 
 const ProvedAxis &Session::proved(const std::string &axis, const std::string &which) const {

@@ -1,6 +1,7 @@
 // The open job: the one door for edits, undo, file, journal, and the proof of every axis kept up to date.
 #pragma once
 
+#include "shop/parts.h"
 #include "proof/evaluate.h"
 #include "session/edit.h"
 #include "session/journal.h"
@@ -50,6 +51,10 @@ public:
     [[nodiscard]] std::string design(const std::string &axis) const { return shownDesign(m_project, axis); }
     /// The axis with the design shown, or another one; cached until an edit touches it.
     [[nodiscard]] const ProvedAxis &proved(const std::string &axis, const std::string &design = {}) const;
+    /// The parts of all axes as their designs ask for them; kept until the next edit.
+    [[nodiscard]] const std::vector<PartLine> &parts() const;
+    /// Those of one axis; with another of its designs than the one shown, if named.
+    [[nodiscard]] std::vector<PartLine> parts(const std::string &axis, const std::string &design = {}) const;
     [[nodiscard]] nlohmann::json at(const std::string &pointer) const { return valueAt(m_project, pointer); }
     [[nodiscard]] QString typedAt(const std::string &pointer) const;
 
@@ -71,6 +76,7 @@ private:
     QString m_journalFolder;
     std::unique_ptr<Journal> m_journal;
     mutable std::map<std::string, std::unique_ptr<ProvedAxis>> m_proved;
+    mutable std::optional<std::vector<PartLine>> m_parts; ///< dropped at every edit
 };
 
 } // namespace lw

@@ -10,7 +10,11 @@ int main(int argc, char **argv) {
     s.newJob();
     s.apply({{{"/axes/X", {{"letter", "X"}, {"class_axis", "X"}}}}, QStringLiteral("axis")});
     for (int n = 1;; ++n) {
-        if (n % 3 == 2) s.undoStack()->undo(), s.undoStack()->redo();
+        if (n % 3 == 2) { // of another value: killed in between, the travel must still stand
+            s.typeInto(QStringLiteral("/axes/X/targets/rapid_mm_min"), QString::number(1000 + n));
+            s.undoStack()->undo();
+            s.undoStack()->redo();
+        }
         s.typeInto(QStringLiteral("/axes/X/travel_mm"), QString::number(30 + n) + QStringLiteral("mm"));
         if (n % 5 == 0) s.saveAs(file);
         std::printf("%d\n", n);

@@ -3,6 +3,7 @@
 #include "duty/cutting.h"
 #include <nlohmann/json.hpp>
 #include <algorithm>
+#include <unordered_map>
 
 namespace lw {
 namespace {
@@ -207,9 +208,17 @@ bool matches(std::string_view pattern, std::string_view path) {
 std::span<const FieldSpec> fieldTable() { return table; }
 
 const FieldSpec *fieldAt(std::string_view pointer) {
+    // by the last name first: the whole table is walked for every value of every proof otherwise
+    const auto lastName = [](std::string_view path) { return path.substr(path.rfind('/') + 1); };
+    static const auto byLastName = [&] {
+        std::unordered_multimap<std::string_view, const FieldSpec *> index;
+        for (const auto &f : table) index.emplace(lastName(f.pattern), &f);
+        return index;
+    }();
     if (pointer.starts_with('/')) pointer.remove_prefix(1);
-    for (const auto &f : table)
-        if (matches(f.pattern, pointer)) return &f;
+    const auto [from, to] = byLastName.equal_range(lastName(pointer));
+    for (auto it = from; it != to; ++it)
+        if (matches(it->second->pattern, pointer)) return it->second;
     return nullptr;
 }
 

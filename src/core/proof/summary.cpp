@@ -1,5 +1,6 @@
 #include "proof/summary.h"
 #include "drive/steps.h"
+#include <array>
 #include <algorithm>
 #include <cmath>
 
@@ -122,7 +123,7 @@ StationSummary summarise(StationId station, const nlohmann::json &project, const
         break;
     }
     case StationId::Parts: {
-        const auto lines = partLines(project, m.id);
+        const auto lines = partLines(project, std::array{DesignedAxis{&m, &e.state}});
         const auto t = partTotals(project, lines);
         s.done = t.inHand;
         s.of = t.all;

@@ -76,7 +76,7 @@ std::string text(const Json &o, const char *key, std::string other = {}) {
 }
 } // namespace
 
-std::vector<PartLine> partLines(const Json &project, const std::string &only) {
+std::vector<PartLine> partLines(const Json &project, std::span<const DesignedAxis> axes) {
     std::vector<PartLine> out;
     const Json parts = project.contains("parts") && project["parts"].is_object() ? project["parts"] : Json::object();
     auto fill = [&](PartLine &line, const Json &stored) {
@@ -94,11 +94,9 @@ std::vector<PartLine> partLines(const Json &project, const std::string &only) {
         if (const auto k = knownAt(project, p + "lead_days"); k.known()) line.leadDays = static_cast<int>(k.v);
     };
     std::vector<std::string> used;
-    for (const auto &axis : axisOrder(project)) {
-        if (!only.empty() && axis != only) continue;
-        const auto m = readAxis(project, axis, shownDesign(project, axis));
-        const auto e = evaluate(m);
-        for (const auto &w : wantedParts(m, e.state)) {
+    for (const auto &designed : axes) {
+        const std::string &axis = designed.model->id;
+        for (const auto &w : wantedParts(*designed.model, *designed.state)) {
             PartLine line;
             line.key = axis + "-" + w.ref;
             line.axis = axis;
@@ -136,6 +134,18 @@ std::vector<PartLine> partLines(const Json &project, const std::string &only) {
         }
     }
     return out;
+}
+
+std::vector<PartLine> partLines(const Json &project) {
+    std::vector<std::pair<AxisModel, AxisState>> read;
+    for (const auto &axis : axisOrder(project)) {
+        auto m = readAxis(project, axis, shownDesign(project, axis));
+        auto state = evaluate(m).state;
+        read.emplace_back(std::move(m), std::move(state));
+    }
+    std::vector<DesignedAxis> designed;
+    for (const auto &[m, state] : read) designed.push_back({&m, &state});
+    return partLines(project, designed);
 }
 
 PartTotals partTotals(const Json &project, const std::vector<PartLine> &lines) {

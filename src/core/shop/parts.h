@@ -4,6 +4,7 @@
 #include "proof/evaluate.h"
 #include "shop/cost.h"
 #include <nlohmann/json.hpp>
+#include <span>
 #include <string>
 #include <vector>
 
@@ -21,8 +22,15 @@ struct PartLine {
     bool matches = true;    ///< false: the line says something the design no longer asks for
     std::string wanted;     ///< what the design asks for, when it does not match
 };
-/// Lines of one axis (or of all when axis is empty), design lines first in the order of the power path.
-[[nodiscard]] std::vector<PartLine> partLines(const nlohmann::json &project, const std::string &axis = {});
+/// An axis as it stands evaluated; what its design asks for follows from it.
+struct DesignedAxis {
+    const AxisModel *model;
+    const AxisState *state;
+};
+/// Lines of these axes, in their order; of each the design's lines first, in the order of the power path.
+[[nodiscard]] std::vector<PartLine> partLines(const nlohmann::json &project, std::span<const DesignedAxis> axes);
+/// Of every axis of the job, each read and evaluated here; who holds them evaluated calls the other.
+[[nodiscard]] std::vector<PartLine> partLines(const nlohmann::json &project);
 struct PartTotals {
     double committed = 0, remaining = 0, contingency = 0, forecast = 0, budget = notKnown;
     int inHand = 0, all = 0, unpriced = 0;
