@@ -291,13 +291,16 @@ void BoardPage::rebuild() {
         }
     }
     if (!m_order.empty()) {
-        auto *add = new QPushButton(u"Add an axis (A)"_s, m_cellsHost);
+        auto *host = new QWidget(m_cellsHost);
+        auto *h = new QHBoxLayout(host);
+        h->setContentsMargins(12, 10, 0, 0);
+        auto *add = new QPushButton(u"Add an axis (A)"_s, host);
         add->setProperty("box", true);
         add->setObjectName(u"addAnother"_s);
         add->setFocusPolicy(Qt::TabFocus);
         connect(add, &QPushButton::clicked, this, &BoardPage::addAxis);
-        m_grid->addWidget(add, int(m_order.size()), 0, Qt::AlignLeft | Qt::AlignTop);
-        m_grid->itemAtPosition(int(m_order.size()), 0)->widget()->setContentsMargins(0, 10, 0, 0);
+        h->addWidget(add);
+        m_grid->addWidget(host, int(m_order.size()), 0, Qt::AlignLeft | Qt::AlignTop);
     }
     m_grid->setRowStretch(int(m_order.size()), 1);
 }
