@@ -7,6 +7,8 @@
 namespace lw {
 
 Result<RimPull> rimPull(Force pull, Length rimRadius, Torque noLoadDrag, Length travelPerTurn, Ratio efficiency) {
+    LW_REQUIRE_NOT_NEGATIVE(pull.value(), "pull_running_N");
+    LW_REQUIRE_NOT_NEGATIVE(noLoadDrag.value(), "no_load_drag_Nm");
     LW_REQUIRE_POSITIVE(rimRadius.value(), "rim_radius_mm");
     LW_REQUIRE_POSITIVE(travelPerTurn.value(), "travel_per_turn_mm");
     LW_REQUIRE_POSITIVE(efficiency, "efficiency_running");

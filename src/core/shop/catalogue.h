@@ -39,7 +39,7 @@ struct Catalogue {
     };
     std::vector<Screw> screws;
 
-    [[nodiscard]] double pulleyPrice(std::string_view profile, int teeth) const; ///< interpolated over the teeth
+    [[nodiscard]] double pulleyPrice(std::string_view profile, int teeth) const; ///< interpolated over the teeth; a guess by size for a profile not listed
     [[nodiscard]] double beltPrice(std::string_view profile, double lengthMm) const;
     [[nodiscard]] double screwPrice(std::string_view name, double lengthMm) const;
 };
