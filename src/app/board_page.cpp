@@ -3,7 +3,6 @@
 #include "app/frame.h"
 #include "app/ledger.h"
 #include "machine/classes.h"
-#include "picture/machine_sketch.h"
 #include "proof/narrate.h"
 #include "shop/parts.h"
 #include <QtWidgets>
@@ -123,17 +122,6 @@ protected:
         }
     }
 };
-class Sketch : public QWidget {
-public:
-    using QWidget::QWidget;
-    std::string machine;
-
-protected:
-    void paintEvent(QPaintEvent *) override {
-        QPainter p(this);
-        paintMachine(p, QRectF(rect()).adjusted(6, 10, -6, -6), machine, {}, false);
-    }
-};
 } // namespace
 
 BoardPage::BoardPage(Session *session, QWidget *parent) : QWidget(parent), m_session(session) {
@@ -211,9 +199,6 @@ BoardPage::BoardPage(Session *session, QWidget *parent) : QWidget(parent), m_ses
     auto *bh = new QHBoxLayout(m_below);
     bh->setContentsMargins(14, 8, 16, 8);
     bh->setSpacing(18);
-    m_sketch = new Sketch(m_below);
-    m_sketch->setFixedWidth(118);
-    bh->addWidget(m_sketch);
     auto *mid = new QVBoxLayout;
     mid->setSpacing(0);
     auto *readyRow = new QHBoxLayout;
@@ -324,7 +309,7 @@ void BoardPage::rebuildWorst(const std::vector<WorstRow> &rows, const QString &c
         const auto &p = m_session->proved(r.axis);
         auto *host = new QWidget(m_below);
         auto *h = new QHBoxLayout(host);
-        h->setContentsMargins(0, 3, 0, 3);
+        h->setContentsMargins(0, 5, 0, 5);
         h->setSpacing(8);
         auto *mark = new MarkWidget(host, {32, 24});
         mark->MarkWidget::show(r.f.verdict);
@@ -340,7 +325,7 @@ void BoardPage::rebuildWorst(const std::vector<WorstRow> &rows, const QString &c
         if (r.mend) {
             auto *b = makeLink(mendText(*r.mend, currency), host);
             b->setObjectName(u"boardMend"_s);
-            b->setMaximumWidth(300);
+            b->setMaximumWidth(380);
             b->setToolTip(b->text());
             const Mend copy = *r.mend;
             connect(b, &QPushButton::clicked, this, [this, axis = r.axis, copy] { emit mendApplied(axis, copy); });
@@ -348,7 +333,7 @@ void BoardPage::rebuildWorst(const std::vector<WorstRow> &rows, const QString &c
         } else {
             auto *l = makeLink(text(spec(r.f.id).lever), host);
             l->setToolTip(l->text());
-            l->setMaximumWidth(270);
+            l->setMaximumWidth(380);
             connect(l, &QPushButton::clicked, this, [this, r] { emit findingAsked(r.axis, r.f); });
             h->addWidget(l);
         }
@@ -396,8 +381,6 @@ void BoardPage::refreshBelow() {
     auto amount = [&](double a) { return text(numberText(a, 5)); };
     m_money->setText(totals.budget == totals.budget ? u"%1 of %2 %3"_s.arg(amount(totals.forecast), amount(totals.budget), currency) : u"%1 %2"_s.arg(amount(totals.forecast), currency));
     m_moneyDetail->setText(u"%1 spent, %2 to buy, %3 kept back"_s.arg(amount(totals.committed), amount(totals.remaining), amount(totals.contingency)) + (totals.unpriced ? u"; %1 without a price"_s.arg(totals.unpriced) : QString()) + (totals.budget == totals.budget ? QString() : u"; no budget typed"_s));
-    static_cast<Sketch *>(m_sketch)->machine = m_session->project().value("class", std::string("bench_mill"));
-    m_sketch->update();
 }
 
 void BoardPage::addAxis() {

@@ -74,7 +74,7 @@ private:
     QVBoxLayout *m_worst;
     MarkWidget *m_readyMark;
     QLabel *m_ready, *m_money, *m_moneyDetail;
-    QWidget *m_moneyBar, *m_sketch;
+    QWidget *m_moneyBar;
     QListWidget *m_classes, *m_axes;
     std::vector<std::string> m_order;
     std::vector<std::vector<BoardCell *>> m_cells;

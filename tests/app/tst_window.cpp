@@ -410,8 +410,6 @@ private slots:
         m_window->openFile(f.fileName());
         QVERIFY2(m_window->status().contains(u"breaks off"_s), qPrintable(m_window->status()));
         QVERIFY(m_session->project() == before);
-        QDropEvent *none = nullptr;
-        Q_UNUSED(none)
         auto *mime = new QMimeData;
         mime->setUrls({QUrl::fromLocalFile(f.fileName())});
         QDropEvent drop(QPointF(300, 300), Qt::CopyAction, mime, Qt::LeftButton, Qt::NoModifier);
@@ -455,6 +453,137 @@ private slots:
             }
         }
         key(Qt::Key_T, Qt::ControlModifier);
+    }
+    void nonsenseInEveryEntry_data() {
+        QTest::addColumn<QString>("words");
+        for (const char *w : {"pasted prose, with a comma", "1e300", "-99999999999", "nan", "inf", "5 parsecs", "((((", "0/0", "=1+1"}) QTest::newRow(w) << QString::fromUtf8(w);
+    }
+    void nonsenseInEveryEntry() { // into each value of four stations: refused with a sentence, or undone; never half of it
+        QFETCH(QString, words);
+        m_window->openDemo();
+        const auto before = m_session->project();
+        int refused = 0;
+        for (auto station : {StationId::AsFound, StationId::Duty, StationId::Drive, StationId::FirstCuts}) {
+            m_window->showStation(station, "X");
+            QApplication::processEvents();
+            QStringList places;
+            for (auto *e : m_window->findChildren<ValueEntry *>())
+                if (e->isVisible()) places << e->pointer();
+            QVERIFY(!places.isEmpty());
+            for (const auto &place : places) {
+                auto *e = entry(place);
+                QVERIFY2(e, qPrintable(place));
+                e->line()->setFocus();
+                e->line()->selectAll();
+                QTest::keyClicks(e->line(), words);
+                QTest::keyClick(e->line(), Qt::Key_Return);
+                e = entry(place); // the station may have made its fields anew
+                if (e && !e->problem().isEmpty()) {
+                    ++refused;
+                    QVERIFY2(e->problem().endsWith(u'.'), qPrintable(e->problem()));
+                    QVERIFY2(m_session->project() == before, qPrintable(place));
+                    QTest::keyClick(e->line(), Qt::Key_Escape);
+                }
+                while (m_session->undoStack()->canUndo()) m_session->undoStack()->undo();
+            }
+        }
+        QVERIFY2(refused > 30, QByteArray::number(refused).constData());
+        QVERIFY(m_session->project() == before);
+        for (const auto &f : m_session->proved("X").evaluation.findings) QVERIFY(!std::isinf(f.margin));
+    }
+    void nonsenseInCodesSaysSo() { // text fields keep what was typed; the finding or the status says it cannot be read
+        m_window->openDemo();
+        m_window->showStation(StationId::Drive, "X");
+        for (const auto &[place, words] : {std::pair{u"/axes/X/designs/A/belt/code"_s, u"603 potatoes"_s}, {u"/axes/X/designs/A/small_pulley/bore"_s, u"10 K99"_s}, {u"/axes/X/designs/A/screw/thread"_s, u"Tr0x0"_s}}) {
+            auto *t = textEntry(place);
+            if (!t) continue;
+            type(place, words);
+            QCOMPARE(m_session->typedAt(place.toStdString()), words);
+            for (const auto &f : m_session->proved("X").evaluation.findings) QVERIFY(!std::isinf(f.margin));
+            key(Qt::Key_Z, Qt::ControlModifier);
+        }
+    }
+    void undoneToTheStartAndRedone() {
+        m_window->openDemo();
+        const auto start = m_session->project();
+        m_window->showStation(StationId::AsFound, "X");
+        type(u"/axes/X/travel_mm"_s, u"16in"_s);
+        type(u"/axes/X/survey/breakaway/to_start_N"_s, u"9.1kgf"_s);
+        m_window->showStation(StationId::Duty, "X");
+        type(u"/axes/X/targets/rapid_mm_min"_s, u"1250"_s);
+        m_window->showStation(StationId::Drive, "X");
+        type(u"/axes/X/designs/A/supply/voltage_V"_s, u"36"_s);
+        const auto end = m_session->project();
+        QVERIFY(end != start);
+        m_window->page(StationId::Drive)->setFocus();
+        for (int k = 0; k < 20; ++k) key(Qt::Key_Z, Qt::ControlModifier);
+        QVERIFY(m_session->project() == start);
+        for (int k = 0; k < 20; ++k) key(Qt::Key_Z, Qt::ControlModifier | Qt::ShiftModifier);
+        QVERIFY(m_session->project() == end);
+    }
+    void theOpenedFindingFollowsTheDesign() { // its figure and working change with the value put in, and so does the bar
+        m_window->openDemo();
+        m_window->showStation(StationId::Proof, "X");
+        auto *page = qobject_cast<ProofPage *>(m_window->page(StationId::Proof));
+        auto *figure = m_window->findChild<QLabel *>(u"openedFigure"_s);
+        QCOMPARE(figure->text(), u"1.8×"_s);
+        const QString words = page->opened()->words();
+        QVERIFY(words.contains(u"Working"_s) && words.contains(u"Share of the doubt"_s));
+        QVERIFY(words.contains(u"604.9"_s));
+        m_session->typeInto(u"/axes/X/designs/A/supply/voltage_V"_s, u"12"_s); // slow current, less torque at speed
+        m_session->typeInto(u"/axes/X/designs/A/drive/current_A"_s, u"2.1A"_s);
+        QVERIFY2(figure->text() != u"1.8×"_s, qPrintable(figure->text()));
+        const auto after = page->opened()->words();
+        QVERIFY(after != words && after.contains(u"604.9"_s)); // the cut is the same, the motor is not
+        while (m_session->undoStack()->canUndo()) m_session->undoStack()->undo();
+        QCOMPARE(figure->text(), u"1.8×"_s);
+        QCOMPARE(page->opened()->words(), words);
+    }
+    void aMendIsOneKeyAndOneUndo() {
+        m_window->openDemo();
+        m_window->showStation(StationId::Proof, "X");
+        m_window->mendNow();
+        auto *best = m_window->findChild<QPushButton *>(u"mend0"_s);
+        QVERIFY(best && best->isVisible());
+        const double before = m_session->proved("X").evaluation.state.centre;
+        const auto project = m_session->project();
+        m_window->page(StationId::Proof)->setFocus();
+        key(Qt::Key_M);
+        QVERIFY(m_session->project() != project);
+        QVERIFY(m_session->proved("X").evaluation.state.centre != before); // other pulleys, another belt
+        QCOMPARE(m_session->undoStack()->count(), 1);
+        key(Qt::Key_Z, Qt::ControlModifier);
+        QVERIFY(m_session->project() == project);
+    }
+    void savedByTheWindowAndOpenedAgain() {
+        QTemporaryDir dir;
+        m_window->openDemo();
+        m_window->showStation(StationId::AsFound, "X");
+        type(u"/axes/X/travel_mm"_s, u"390mm"_s);
+        const QString path = dir.filePath(u"job.lathewright"_s);
+        QVERIFY(m_session->saveAs(path).isEmpty());
+        QVERIFY(!m_window->windowTitle().contains(u'*'));
+        // what is still being typed counts when the job is saved
+        auto *e = entry(u"/axes/X/travel_mm"_s);
+        e->line()->setFocus();
+        e->line()->selectAll();
+        QTest::keyClicks(e->line(), u"385mm"_s);
+        key(Qt::Key_S, Qt::ControlModifier);
+        QVERIFY(QFile::exists(path + u"~"_s)); // the version before
+        m_window->openFile(path);
+        QCOMPARE(m_session->typedAt("/axes/X/travel_mm"), u"385mm"_s);
+        QVERIFY(!m_session->undoStack()->canUndo());
+    }
+    void keysOfStationsToComeDoNothing() {
+        m_window->openDemo();
+        m_window->showStation(StationId::Duty, "X");
+        for (auto k : {Qt::Key_6, Qt::Key_8, Qt::Key_9}) {
+            m_window->page(StationId::Duty)->setFocus();
+            key(k);
+            QVERIFY(!m_window->onBoard());
+            QCOMPARE(m_window->axis(), std::string("X"));
+            QVERIFY(m_window->page(StationId::Duty)->isVisible());
+        }
     }
     void axesAreWalkedAndRemoved() {
         m_window->openDemo();

@@ -1,0 +1,43 @@
+// Values of the job as they are known: size, how it is known, how far it may lie. Blank or unreadable is not known.
+#pragma once
+
+#include <limits>
+#include <nlohmann/json.hpp>
+#include <string>
+#include <string_view>
+#include <vector>
+
+namespace lw {
+
+inline constexpr double notKnown = std::numeric_limits<double>::quiet_NaN();
+
+enum class Standing { Unknown, Measured, Stated, Catalogue, Assumed, Computed };
+std::string_view standingCode(Standing s);
+Standing standingFromCode(std::string_view code);
+
+/// How a value may lie: lognormal between two factors, triangular about the value, uniform; none: spread not known.
+enum class Shape { None, Lognormal, Triangular, Uniform };
+
+struct Known {
+    double v = notKnown; ///< SI
+    Standing standing = Standing::Unknown;
+    double low = notKnown, high = notKnown; ///< lognormal: 5 and 95 %; triangular, uniform: the ends
+    Shape shape = Shape::None;
+    [[nodiscard]] bool known() const { return v == v; }
+    [[nodiscard]] bool assumed() const { return standing == Standing::Assumed; }
+};
+
+/// What stands at a JSON pointer of the project; null where nothing does.
+const nlohmann::json *nodeAt(const nlohmann::json &project, const std::string &pointer);
+/// Text at a place.
+std::string textAt(const nlohmann::json &project, const std::string &pointer, std::string otherwise = {});
+/// The value at a place of the project, with its standing and typed spread; unknown when blank or unreadable.
+Known knownAt(const nlohmann::json &project, const std::string &pointer, std::string *problem = nullptr);
+
+/// Axis ids in their order; the design shown of an axis.
+std::vector<std::string> axisOrder(const nlohmann::json &project);
+std::string shownDesign(const nlohmann::json &project, const std::string &axis);
+/// Of the seven measurements (mass, pull, breakaway, lead, travel, lost motion, run-out) those measured or stated.
+int measuredOfSeven(const nlohmann::json &project, const std::string &axis);
+
+} // namespace lw
