@@ -168,9 +168,9 @@ void ValueEntry::refresh() {
         if (v < m_spec->least * (1 - 1e-9) || v > m_spec->most * (1 + 1e-9))
             m_unlikely = u"Unusual: %1 to %2 %3 is the usual range. It counts all the same."_s.arg(text(numberText(m_spec->least)), text(numberText(m_spec->most)), text(unitLabel(m_spec->unit)));
     }
+    const QString display = displayText();
     if (!m_editing) {
         const QSignalBlocker block(m_line);
-        const auto display = displayText();
         if (m_line->text() != display) m_line->setText(display);
         m_line->setCursorPosition(0);
         QFont f = face(15, false, assumedValue);
@@ -183,7 +183,6 @@ void ValueEntry::refresh() {
     if (!note.isEmpty()) tip += u" Note: "_s + note;
     if (toolTip() != tip) setToolTip(tip);
     m_line->setAccessibleName(m_label);
-    const QString display = displayText();
     m_line->setAccessibleDescription(display + (assumedValue && !display.isEmpty() ? u", assumed"_s : QString()) + (m_problem.isEmpty() ? QString() : u", "_s + m_problem));
     const QString face = QStringList{m_label, typed, m_line->accessibleDescription(), m_unlikely, QString::number(m_editing), QString::number(int(viewUnits().system))}.join(u'\n');
     if (face == m_face) return;

@@ -4,6 +4,23 @@
 
 namespace lw {
 using namespace Qt::StringLiterals;
+
+namespace {
+/// Asks for a place and writes what `text` gives there; the page says how it went. NAMECsv is the button, NAME.csv the file.
+QPushButton *makeCsvButton(StationPage *page, const QString &name, const QString &sheet, const QString &content, std::function<std::string()> text) {
+    auto *csv = new QPushButton(u"Save as CSV"_s, page);
+    csv->setProperty("box", true);
+    csv->setObjectName(name + u"Csv"_s);
+    QObject::connect(csv, &QPushButton::clicked, page, [=] {
+        const QString path = QFileDialog::getSaveFileName(page, u"Save "_s + sheet, name + u".csv"_s, u"CSV (*.csv)"_s);
+        if (path.isEmpty()) return;
+        QSaveFile file(path);
+        if (!file.open(QIODevice::WriteOnly) || file.write(QByteArray::fromStdString(text())) < 0 || !file.commit()) emit page->said(sheet.mid(0, 1).toUpper() + sheet.mid(1) + u" could not be written there: %1. Choose another place."_s.arg(file.errorString()));
+        else emit page->said(u"%1 written to %2."_s.arg(content, QFileInfo(path).fileName()));
+    });
+    return csv;
+}
+} // namespace
 using Json = nlohmann::json;
 
 PartsModel::PartsModel(Session *session, QObject *parent) : QAbstractTableModel(parent), m_session(session) {}
@@ -139,17 +156,7 @@ PartsPage::PartsPage(Session *session, QWidget *parent) : StationPage(session, S
         if (f == u"/contingency"_s) e->setFallback(0.15, u"usual"_s);
         bottom->addWidget(e);
     }
-    auto *csv = new QPushButton(u"Save as CSV"_s, this);
-    csv->setProperty("box", true);
-    csv->setObjectName(u"partsCsv"_s);
-    connect(csv, &QPushButton::clicked, this, [this] {
-        const QString path = QFileDialog::getSaveFileName(this, u"Save the parts list"_s, u"parts.csv"_s, u"CSV (*.csv)"_s);
-        if (path.isEmpty()) return;
-        QSaveFile file(path);
-        const auto csvData = partsCsv(m_session->parts(), m_session->project().value("currency", std::string("EUR")));
-        if (!file.open(QIODevice::WriteOnly) || file.write(QByteArray::fromStdString(csvData)) < 0 || !file.commit()) emit said(u"The list could not be written there: %1. Choose another place."_s.arg(file.errorString()));
-        else emit said(u"Parts of all axes written to %1."_s.arg(QFileInfo(path).fileName()));
-    });
+    auto *csv = makeCsvButton(this, u"parts"_s, u"the parts list"_s, u"Parts of all axes"_s, [this] { return partsCsv(m_session->parts(), m_session->project().value("currency", std::string("EUR"))); });
     bottom->addWidget(csv);
     v->addLayout(bottom);
 }
@@ -215,17 +222,10 @@ FirstCutsPage::FirstCutsPage(Session *session, QWidget *parent) : StationPage(se
     m_words = makeLabel({}, 13, Ink::Label, false, true);
     m_words->setFixedWidth(300);
     side->addWidget(m_words);
-    auto *csv = new QPushButton(u"Save as CSV"_s, this);
-    csv->setProperty("box", true);
-    csv->setObjectName(u"settingsCsv"_s);
-    connect(csv, &QPushButton::clicked, this, [this] {
-        const QString path = QFileDialog::getSaveFileName(this, u"Save the settings sheet"_s, u"settings.csv"_s, u"CSV (*.csv)"_s);
-        if (path.isEmpty()) return;
+    auto *csv = makeCsvButton(this, u"settings"_s, u"the settings sheet"_s, u"Settings of all axes"_s, [this] {
         std::vector<std::pair<std::string, std::vector<SettingLine>>> axes;
         for (const auto &id : m_session->axes()) axes.emplace_back(id, settingsSheet(m_session->proved(id).model, m_session->proved(id).evaluation.state));
-        QSaveFile file(path);
-        if (!file.open(QIODevice::WriteOnly) || file.write(QByteArray::fromStdString(settingsCsv(axes))) < 0 || !file.commit()) emit said(u"The sheet could not be written there: %1. Choose another place."_s.arg(file.errorString()));
-        else emit said(u"Settings of all axes written to %1."_s.arg(QFileInfo(path).fileName()));
+        return settingsCsv(axes);
     });
     side->addWidget(csv, 0, Qt::AlignLeft);
     side->addWidget(makeLabel(u"First moves: slowly, a hand on the stop, covers on, nobody in reach. Mains and stop circuits follow the rules and licences of where you live."_s, 13, Ink::Value, false, true));
