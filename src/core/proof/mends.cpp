@@ -52,14 +52,8 @@ void setAt(Json &project, const std::string &pointer, const Json &value) {
 }
 
 Json valueAt(const Json &project, const std::string &pointer) {
-    const Json *at = &project;
-    for (const auto &p : split(pointer)) {
-        if (!at->is_object()) return nullptr;
-        const auto it = at->find(p);
-        if (it == at->end()) return nullptr;
-        at = &*it;
-    }
-    return *at;
+    const auto *node = nodeAt(project, pointer);
+    return node ? *node : Json();
 }
 
 Json patched(const Json &project, const std::vector<Patch> &patches) {
