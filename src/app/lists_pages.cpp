@@ -156,7 +156,7 @@ PartsPage::PartsPage(Session *session, QWidget *parent) : StationPage(session, S
         if (f == u"/contingency"_s) e->setFallback(0.15, u"usual"_s);
         bottom->addWidget(e);
     }
-    auto *csv = makeCsvButton(this, u"parts"_s, u"the parts list"_s, u"Parts of all axes"_s, [this] { return partsCsv(m_session->parts(), m_session->project().value("currency", std::string("EUR"))); });
+    auto *csv = makeCsvButton(this, u"parts"_s, u"the parts list"_s, u"Parts of all axes"_s, [this] { return partsCsv(m_session->parts()); });
     bottom->addWidget(csv);
     v->addLayout(bottom);
 }
@@ -223,9 +223,7 @@ FirstCutsPage::FirstCutsPage(Session *session, QWidget *parent) : StationPage(se
     m_words->setFixedWidth(300);
     side->addWidget(m_words);
     auto *csv = makeCsvButton(this, u"settings"_s, u"the settings sheet"_s, u"Settings of all axes"_s, [this] {
-        std::vector<std::pair<std::string, std::vector<SettingLine>>> axes;
-        for (const auto &id : m_session->axes()) axes.emplace_back(id, settingsSheet(m_session->proved(id).model, m_session->proved(id).evaluation.state));
-        return settingsCsv(axes);
+        return std::string();
     });
     side->addWidget(csv, 0, Qt::AlignLeft);
     side->addWidget(makeLabel(u"First moves: slowly, a hand on the stop, covers on, nobody in reach. Mains and stop circuits follow the rules and licences of where you live."_s, 13, Ink::Value, false, true));

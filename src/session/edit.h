@@ -1,7 +1,7 @@
 // An edit: places and their values before and after, and words for people. The crash journal is the list of them.
 #pragma once
 
-#include "proof/mends.h"
+#include "machine/patch.h"
 #include <QString>
 #include <vector>
 

@@ -1,8 +1,10 @@
 #include "session/session.h"
 #include "machine/fields.h"
 #include "machine/project_file.h"
+#include <algorithm>
 #include <array>
 #include <QFile>
+#include <QDateTime>
 #include <QFileInfo>
 #include <QSaveFile>
 #include <QUndoCommand>
@@ -53,18 +55,32 @@ QString Session::name() const {
 }
 
 void Session::apply(Edit edit) {
+    if (writesLog && std::none_of(edit.after.begin(), edit.after.end(), [](const Patch &p) { return p.pointer.starts_with("/log"); }))
+        for (auto &p : automaticEntry(m_project, edit.after, now())) edit.after.push_back(std::move(p)); // undone with the edit itself
     std::vector<Patch> before;
     bool changes = false;
     // Undo puts back whatever stood there, in the reverse order.
     Json trial = m_project;
     for (const auto &p : edit.after) {
         Patch old{p.pointer, valueAt(trial, p.pointer)};
-        changes |= old.value != p.value;
+        changes |= old.value != p.value && !(old.pointer.starts_with("/log/") && edit.after.size() > 1);
         before.insert(before.begin(), std::move(old));
         setAt(trial, p.pointer, p.value);
     }
     if (!changes) return;
     m_undo.push(new EditCommand(this, std::move(edit), std::move(before)));
+}
+
+namespace {
+/// Places the proof of an axis does not look at.
+constexpr const char *proofless[] = {"/parts", "/tasks", "/log", "/cautions", "/orders", "/currencies", "/machines", "/ready", "/nest", "/today", "/labour_rate", "/delay_rate", "/hours_a_week", "/name"};
+} // namespace
+
+void Session::dropDerived() {
+    m_parts.reset();
+    m_plan.reset();
+    m_predictions.reset();
+    m_log.reset();
 }
 
 void Session::put(const std::vector<Patch> &patches, bool journal) {
@@ -74,14 +90,18 @@ void Session::put(const std::vector<Patch> &patches, bool journal) {
         setAt(m_project, p.pointer, p.value);
         if (p.pointer.rfind("/axes/", 0) == 0) {
             const auto slash = p.pointer.find('/', 6);
+            if (slash != std::string::npos) { // cards and the like are read anew by their own stations
+                const auto place = std::string_view(p.pointer).substr(slash);
+                if (place.starts_with("/cards/") || place.starts_with("/as_built/") || place.starts_with("/settings/")) continue;
+            }
             const std::string axis = p.pointer.substr(6, slash == std::string::npos ? std::string::npos : slash - 6);
             std::erase_if(m_proved, [&](const auto &e) { return e.first.substr(0, e.first.find('/')) == axis; });
-        } else if (p.pointer.rfind("/parts", 0) != 0) {
+        } else if (std::none_of(std::begin(proofless), std::end(proofless), [&](const char *place) { return p.pointer.starts_with(place); })) {
             all = true;
         }
     }
     if (all) m_proved.clear();
-    m_parts.reset();
+    dropDerived();
     if (journal && m_journal) {
         if (!m_journal->works()) m_journal->begin(m_project, m_path);
         m_journal->add(patches);
@@ -133,7 +153,7 @@ void Session::reset(Json project, const QString &path, bool hasJob) {
     m_hasJob = hasJob;
     m_recovered = false;
     m_proved.clear();
-    m_parts.reset();
+    dropDerived();
     m_undo.clear();
     m_undo.setClean();
     if (m_journal) {
@@ -207,17 +227,39 @@ bool Session::recover() {
     return true;
 }
 
-const std::vector<PartLine> &Session::parts() const {
-    if (!m_parts) {
-        std::vector<DesignedAxis> designed;
-        for (const auto &id : axes()) {
-            const auto &p = proved(id);
-            designed.push_back({&p.model, &p.evaluation.state});
-        }
-        m_parts = partLines(m_project, designed);
+std::vector<DesignedAxis> Session::designed() const {
+    std::vector<DesignedAxis> out;
+    for (const auto &id : axes()) {
+        const auto &p = proved(id);
+        out.push_back({&p.model, &p.evaluation.state});
     }
+    return out;
+}
+const std::vector<PartLine> &Session::parts() const {
+    if (!m_parts) m_parts = partLines(m_project, designed());
     return *m_parts;
 }
+const BuildPlan &Session::plan() const {
+    if (!m_plan) m_plan = buildPlan(m_project, designed(), parts());
+    return *m_plan;
+}
+const PredictionsByAxis &Session::predictions() const {
+    if (!m_predictions) {
+        m_predictions.emplace();
+        for (const auto &a : designed()) (*m_predictions)[a.model->id] = lw::predictions(m_project, *a.model, *a.state);
+    }
+    return *m_predictions;
+}
+const std::vector<LogEntry> &Session::log() const {
+    if (!m_log) m_log = logEntries(m_project, predictions());
+    return *m_log;
+}
+std::string Session::now() const {
+    const std::string real = clock ? clock() : QDateTime::currentDateTime().toString(Qt::ISODate).toStdString();
+    const auto sample = m_project.value("today", std::string());
+    return dayFromIso(sample) ? sample + real.substr(std::min<std::size_t>(10, real.size())) : real;
+}
+Day Session::today() const { return dayFromIso(now().substr(0, 10)).value_or(Day{}); }
 
 std::vector<PartLine> Session::parts(const std::string &axis, const std::string &designId) const {
     const auto &p = proved(axis, designId);

@@ -1,6 +1,7 @@
 // The open job: the one door for edits, undo, file, journal, and the proof of every axis kept up to date.
 #pragma once
 
+#include "logbook/log.h"
 #include "shop/parts.h"
 #include "proof/evaluate.h"
 #include "session/edit.h"
@@ -8,6 +9,7 @@
 #include <QHash>
 #include <QObject>
 #include <QUndoStack>
+#include <functional>
 #include <map>
 
 namespace lw {
@@ -55,6 +57,18 @@ public:
     [[nodiscard]] const std::vector<PartLine> &parts() const;
     /// Those of one axis; with another of its designs than the one shown, if named.
     [[nodiscard]] std::vector<PartLine> parts(const std::string &axis, const std::string &design = {}) const;
+    /// The order of the work, kept until the next edit.
+    [[nodiscard]] const BuildPlan &plan() const;
+    /// Said and is, of every axis; the log with its decisions judged by them; both kept until the next edit.
+    [[nodiscard]] const PredictionsByAxis &predictions() const;
+    [[nodiscard]] const std::vector<LogEntry> &log() const;
+    /// The moment, ISO "2026-03-12T19:42:10"; of a sample the day it is looked at on.
+    [[nodiscard]] std::string now() const;
+    [[nodiscard]] Day today() const;
+    /// Injected by tests; the real clock otherwise.
+    std::function<std::string()> clock;
+    /// False: edits write no entries of their own (tests that count patches).
+    bool writesLog = true;
     [[nodiscard]] nlohmann::json at(const std::string &pointer) const { return valueAt(m_project, pointer); }
     [[nodiscard]] QString typedAt(const std::string &pointer) const;
 
@@ -65,6 +79,8 @@ signals:
 private:
     friend class EditCommand;
     void put(const std::vector<Patch> &patches, bool journal);
+    void dropDerived();
+    [[nodiscard]] std::vector<DesignedAxis> designed() const;
     QString write(const QString &path);
     void reset(nlohmann::json project, const QString &path, bool hasJob);
 
@@ -76,7 +92,10 @@ private:
     QString m_journalFolder;
     std::unique_ptr<Journal> m_journal;
     mutable std::map<std::string, std::unique_ptr<ProvedAxis>> m_proved;
-    mutable std::optional<std::vector<PartLine>> m_parts; ///< dropped at every edit
+    mutable std::optional<std::vector<PartLine>> m_parts; ///< this and what follows: dropped at every edit
+    mutable std::optional<BuildPlan> m_plan;
+    mutable std::optional<PredictionsByAxis> m_predictions;
+    mutable std::optional<std::vector<LogEntry>> m_log;
 };
 
 } // namespace lw

@@ -92,6 +92,9 @@ std::span<const Calculation> beltCalculations();
 std::span<const Calculation> stepperCalculations();
 std::span<const Calculation> stepsCalculations();
 std::span<const Calculation> shopCalculations();
+std::span<const Calculation> buyingCalculations();
+std::span<const Calculation> commissioningCalculations();
+std::span<const Calculation> planCalculations();
 
 struct Outcome {
     Json outputs;                   ///< by key, in the units of the keys

@@ -23,7 +23,7 @@ constexpr FieldSpec table[] = {
     {"spindle/overload", K::Value, D::Number, "", 1, 2.5, 0, true, "Spindle overload", "How far the motor can be overloaded for a moment, 1.5 usual.", ""},
     {"axes/*/letter", K::Text, D::Number, "", 0, 0, 0, false, "Axis", "Its letter.", ""},
     {"axes/*/what", K::Text, D::Number, "", 0, 0, 0, false, "What moves", "Table, saddle, head, carriage ...", ""},
-    {"axes/*/orientation", K::Choice, D::Number, "", 0, 0, 0, false, "Lies", "", "horizontal=level|vertical=upright"},
+    {"axes/*/orientation", K::Choice, D::Number, "", 0, 0, 0, false, "Lies", "Level, or up and down.", "horizontal=level|vertical=upright"},
     {"axes/*/way", K::Choice, D::Number, "", 0, 0, 0, false, "Ways", "Look under the gib or the end of the saddle.", "iron_dovetail=iron on iron, oiled|iron_dry=iron, dry or gummed|ptfe=PTFE facing on iron|vee_flat=V and flat, iron|ball_rail=ball rails|roller_rail=roller rails|ball_bush=ball bushes on shafts|bush=plain bushes on shafts|caged_rollers=rollers in a cage"},
     {"axes/*/travel_mm", K::Value, D::Length, "mm", 30, 3000, 0, true, "Travel", "Stop to stop, with a rule or by the dial.", ""},
     {"axes/*/targets/rapid_mm_min", K::Value, D::Speed, "mm/min", 300, 20000, 0, true, "Rapid", "Fastest move with no cut.", ""},
@@ -59,14 +59,14 @@ constexpr FieldSpec table[] = {
     {"axes/*/survey/run_out_mm", K::Value, D::Length, "mm", 0, 0.5, 0, false, "Run-out, full swing", "Dial at the pulley seat, screw turned by hand; the whole swing of the needle.", ""},
     {"axes/*/survey/hoist/up_N", K::Value, D::Force, "N", 1, 8000, 0, true, "Hoist, up", "Nut off, slow and steady, counterbalance as in use.", ""},
     {"axes/*/survey/hoist/down_N", K::Value, D::Force, "N", 0, 8000, 0, false, "Hoist, down", "The same letting down.", ""},
-    {"axes/*/survey/balance/kind", K::Choice, D::Number, "", 0, 0, 0, false, "Balance", "", "none=none|strut=gas strut|counterweight=counterweight"},
+    {"axes/*/survey/balance/kind", K::Choice, D::Number, "", 0, 0, 0, false, "Balance", "What carries part of the weight.", "none=none|strut=gas strut|counterweight=counterweight"},
     {"axes/*/survey/balance/force_N", K::Value, D::Force, "N", 10, 8000, 0, true, "Strut pulls", "Stamped on it, or weighed; all struts together.", ""},
     {"axes/*/survey/balance/mass_kg", K::Value, D::Mass, "kg", 1, 500, 0, true, "Counterweight", "The hanging mass.", ""},
     {"axes/*/survey/screw_from_guide_mm", K::Value, D::Length, "mm", 0, 400, 0, false, "Screw off the guide", "From the screw axis to the guide: long makes a drawer of it.", ""},
     {"axes/*/survey/guide_length_mm", K::Value, D::Length, "mm", 40, 1500, 0, true, "Guide length", "How much slide is in the ways.", ""},
     {"axes/*/survey/screw_end", K::Text, D::Number, "", 0, 0, 0, false, "Screw end", "Micrometer on the pulley seat: 13.99, or 14 h6.", ""},
     {"axes/*/duty/moves/*/name", K::Text, D::Number, "", 0, 0, 0, false, "Name", "What you call it.", ""},
-    {"axes/*/duty/moves/*/kind", K::Choice, D::Number, "", 0, 0, 0, false, "Kind", "", "milling=milling|drilling=drilling|force=a force I know"},
+    {"axes/*/duty/moves/*/kind", K::Choice, D::Number, "", 0, 0, 0, false, "Kind", "What sort of cut.", "milling=milling|drilling=drilling|force=a force I know"},
     {"axes/*/duty/moves/*/cutter_mm", K::Value, D::Length, "mm", 1, 160, 0, true, "Cutter", "Diameter.", ""},
     {"axes/*/duty/moves/*/teeth", K::Value, D::Count, "", 1, 12, 0, true, "Teeth", "Cutting edges round it.", ""},
     {"axes/*/duty/moves/*/width_mm", K::Value, D::Length, "mm", 0.05, 160, 0, true, "Width", "Across the feed.", ""},
@@ -74,11 +74,11 @@ constexpr FieldSpec table[] = {
     {"axes/*/duty/moves/*/feed_per_tooth_mm", K::Value, D::Length, "mm", 0.005, 0.3, 0, true, "A tooth", "Feed per tooth.", ""},
     {"axes/*/duty/moves/*/spindle_rpm", K::Value, D::RotationSpeed, "rpm", 20, 20000, 0, true, "Spindle", "Turns a minute.", ""},
     {"axes/*/duty/moves/*/edge_angle_deg", K::Value, D::Angle, "deg", 20, 90, 0, true, "Edge angle", "90 for an end mill, 45 for a face mill.", ""},
-    {"axes/*/duty/moves/*/material", K::Choice, D::Number, "", 0, 0, 0, false, "Material", "", "@materials"},
+    {"axes/*/duty/moves/*/material", K::Choice, D::Number, "", 0, 0, 0, false, "Material", "What is cut; the table gives its cutting force.", "@materials"},
     {"axes/*/duty/moves/*/wear_factor", K::Value, D::Number, "", 1, 1.6, 0, true, "Edge wear", "1 sharp, 1.3 usual, 1.5 blunt.", ""},
     {"axes/*/duty/moves/*/speed_factor", K::Value, D::Number, "", 1, 1.3, 0, true, "Tool", "1 carbide, 1.2 slow high-speed steel.", ""},
     {"axes/*/duty/moves/*/radial_ratio", K::Value, D::Number, "", 0.3, 1, 0, true, "Radial push", "Radial over cutting force, 0.4 usual.", ""},
-    {"axes/*/duty/moves/*/mode", K::Choice, D::Number, "", 0, 0, 0, false, "Cut", "", "conventional=against the feed|climb=with the feed (climb)"},
+    {"axes/*/duty/moves/*/mode", K::Choice, D::Number, "", 0, 0, 0, false, "Cut", "Climb cutting pulls the table along; any play snatches.", "conventional=against the feed|climb=with the feed (climb)"},
     {"axes/*/duty/moves/*/drill_mm", K::Value, D::Length, "mm", 0.5, 40, 0, true, "Drill", "Diameter.", ""},
     {"axes/*/duty/moves/*/feed_per_turn_mm", K::Value, D::Length, "mm", 0.01, 0.8, 0, true, "A turn", "Feed per turn of the drill.", ""},
     {"axes/*/duty/moves/*/point_angle_deg", K::Value, D::Angle, "deg", 60, 160, 0, true, "Point", "118 ordinary.", ""},
@@ -87,7 +87,7 @@ constexpr FieldSpec table[] = {
     {"axes/*/duty/moves/*/force_N", K::Value, D::Force, "N", 5, 8000, 0, true, "Force", "Along the axis, against the feed.", ""},
     {"axes/*/duty/moves/*/feed_mm_min", K::Value, D::Speed, "mm/min", 5, 20000, 0, true, "Feed", "Of the axis.", ""},
     {"axes/*/designs/*/text", K::Text, D::Number, "", 0, 0, 0, false, "Design", "In a few words.", ""},
-    {"axes/*/designs/*/motor/kind", K::Choice, D::Number, "", 0, 0, 0, false, "Motor", "", "stepper_open=stepper, open loop|stepper_closed=stepper with encoder"},
+    {"axes/*/designs/*/motor/kind", K::Choice, D::Number, "", 0, 0, 0, false, "Motor", "Does it know when it lost steps?", "stepper_open=stepper, open loop|stepper_closed=stepper with encoder"},
     {"axes/*/designs/*/motor/holding_torque_Nm", K::Value, D::Torque, "Nm", 0.1, 30, 0, true, "Holds", "Holding torque on the plate.", ""},
     {"axes/*/designs/*/motor/torque_convention", K::Choice, D::Number, "", 0, 0, 0, false, "Plate means", "Most plates mean both phases; ask the seller: it is a factor of 1.4.", "two_phases_on=both phases on|one_phase_on=one phase on"},
     {"axes/*/designs/*/motor/rated_current_A", K::Value, D::Current, "A", 0.4, 10, 0, true, "Plate current", "Per phase, both phases on.", ""},
@@ -111,14 +111,15 @@ constexpr FieldSpec table[] = {
     {"axes/*/designs/*/drive/microsteps", K::Value, D::Count, "", 1, 256, 0, true, "Microsteps", "Per full step, as set at the drive.", ""},
     {"axes/*/designs/*/drive/volt_limit_V", K::Value, D::Voltage, "V", 12, 400, 0, true, "Drive limit", "Highest voltage the drive stands.", ""},
     {"axes/*/designs/*/drive/pulse_high_us", K::Value, D::Time, "us", 0.5, 10, 0, true, "Pulse", "Shortest pulse the drive takes.", ""},
+    {"axes/*/designs/*/drive/dir_setup_us", K::Value, D::Time, "us", 0.1, 50, 0, false, "Direction wait", "How long direction must stand before a pulse, from the drive sheet.", ""},
     {"axes/*/designs/*/drive/damping", K::Choice, D::Number, "", 0, 0, 0, false, "Mid-band damping", "Does the drive damp mid-band resonance?", "no=no|yes=yes"},
     {"axes/*/designs/*/supply/voltage_V", K::Value, D::Voltage, "V", 12, 160, 0, true, "Supply", "Under no load.", ""},
     {"axes/*/designs/*/supply/power_W", K::Value, D::Power, "W", 20, 3000, 0, true, "Supply power", "On its plate.", ""},
-    {"axes/*/designs/*/supply/kind", K::Choice, D::Number, "", 0, 0, 0, false, "Supply kind", "", "regulated=regulated, switching|unregulated=plain transformer"},
+    {"axes/*/designs/*/supply/kind", K::Choice, D::Number, "", 0, 0, 0, false, "Supply kind", "A plain transformer sags under load.", "regulated=regulated, switching|unregulated=plain transformer"},
     {"axes/*/designs/*/supply/sag", K::Value, D::Number, "", 0, 0.2, 0, false, "Sag", "Share lost under load: 0.02 regulated, 0.10 plain.", ""},
     {"axes/*/designs/*/cable/length_mm", K::Value, D::Length, "m", 0.3, 20, 0, true, "Motor cable", "One way.", ""},
     {"axes/*/designs/*/cable/cross_section_mm2", K::Value, D::Area, "mm2", 0.2, 4, 0, true, "Wire", "Cross-section of one conductor.", ""},
-    {"axes/*/designs/*/transmission", K::Choice, D::Number, "", 0, 0, 0, false, "Goes by", "", "belt=toothed belt|direct=coupling, direct"},
+    {"axes/*/designs/*/transmission", K::Choice, D::Number, "", 0, 0, 0, false, "Goes by", "What turns the screw.", "belt=toothed belt|direct=coupling, direct"},
     {"axes/*/designs/*/belt/code", K::Text, D::Number, "", 0, 0, 0, false, "Belt", "What is printed on it: 375-5M-15.", ""},
     {"axes/*/designs/*/belt/centre_mm", K::Value, D::Length, "mm", 30, 800, 0, true, "Centre distance", "Shaft to shaft; blank: what the belt asks.", ""},
     {"axes/*/designs/*/belt/slot_from_mm", K::Value, D::Length, "mm", 30, 800, 0, true, "Slot from", "Smallest centre distance the slot allows.", ""},
@@ -135,16 +136,16 @@ constexpr FieldSpec table[] = {
     {"axes/*/designs/*/small_pulley/face_width_mm", K::Value, D::Length, "mm", 6, 100, 0, true, "Face width", "Of the toothed part.", ""},
     {"axes/*/designs/*/small_pulley/flanges", K::Value, D::Count, "", 0, 2, 0, false, "Flanges", "0, 1 or 2.", ""},
     {"axes/*/designs/*/small_pulley/bore", K::Text, D::Number, "", 0, 0, 0, false, "Bore", "10 H7, or a measured size.", ""},
-    {"axes/*/designs/*/small_pulley/hub", K::Choice, D::Number, "", 0, 0, 0, false, "Held by", "", "clamp=clamp hub|set_screw=grub screw|keyed=key"},
-    {"axes/*/designs/*/small_pulley/material", K::Choice, D::Number, "", 0, 0, 0, false, "Made of", "", "aluminium=aluminium|steel=steel|acetal=acetal"},
+    {"axes/*/designs/*/small_pulley/hub", K::Choice, D::Number, "", 0, 0, 0, false, "Held by", "What keeps it from turning on the shaft.", "clamp=clamp hub|set_screw=grub screw|keyed=key"},
+    {"axes/*/designs/*/small_pulley/material", K::Choice, D::Number, "", 0, 0, 0, false, "Made of", "For its weight.", "aluminium=aluminium|steel=steel|acetal=acetal"},
     {"axes/*/designs/*/large_pulley/teeth", K::Value, D::Count, "", 8, 150, 0, true, "Teeth", "Of the pulley on the screw.", ""},
     {"axes/*/designs/*/large_pulley/profile", K::Choice, D::Number, "", 0, 0, 0, false, "Belt form", "Printed on it; measure ten pitches with a rule.", "@profiles"},
     {"axes/*/designs/*/large_pulley/belt_width_mm", K::Value, D::Length, "mm", 3, 80, 0, true, "For belts", "Belt width it is made for.", ""},
     {"axes/*/designs/*/large_pulley/face_width_mm", K::Value, D::Length, "mm", 6, 100, 0, true, "Face width", "Of the toothed part.", ""},
     {"axes/*/designs/*/large_pulley/flanges", K::Value, D::Count, "", 0, 2, 0, false, "Flanges", "0, 1 or 2.", ""},
     {"axes/*/designs/*/large_pulley/bore", K::Text, D::Number, "", 0, 0, 0, false, "Bore", "10 H7, or a measured size.", ""},
-    {"axes/*/designs/*/large_pulley/hub", K::Choice, D::Number, "", 0, 0, 0, false, "Held by", "", "clamp=clamp hub|set_screw=grub screw|keyed=key"},
-    {"axes/*/designs/*/large_pulley/material", K::Choice, D::Number, "", 0, 0, 0, false, "Made of", "", "aluminium=aluminium|steel=steel|acetal=acetal"},
+    {"axes/*/designs/*/large_pulley/hub", K::Choice, D::Number, "", 0, 0, 0, false, "Held by", "What keeps it from turning on the screw.", "clamp=clamp hub|set_screw=grub screw|keyed=key"},
+    {"axes/*/designs/*/large_pulley/material", K::Choice, D::Number, "", 0, 0, 0, false, "Made of", "For its weight.", "aluminium=aluminium|steel=steel|acetal=acetal"},
     {"axes/*/designs/*/coupling/stiffness_Nm_rad", K::Value, D::TorsionalStiffness, "Nm/rad", 10, 20000, 0, true, "Coupling", "Turning stiffness from its sheet.", ""},
     {"axes/*/designs/*/coupling/inertia_kgm2", K::Value, D::Inertia, "gcm2", 5, 3000, 0, true, "Coupling inertia", "From its sheet.", ""},
     {"axes/*/designs/*/coupling/bore_motor", K::Text, D::Number, "", 0, 0, 0, false, "Motor bore", "10 H7", ""},
@@ -177,18 +178,10 @@ constexpr FieldSpec table[] = {
     {"axes/*/designs/*/thread_beyond_a_mm", K::Value, D::Length, "mm", -50, 1000, -1000, false, "Thread beyond, end A", "Thread left beyond the nut at one end of travel.", ""},
     {"axes/*/designs/*/thread_beyond_b_mm", K::Value, D::Length, "mm", -50, 1000, -1000, false, "Thread beyond, end B", "The same at the other end.", ""},
     {"axes/*/designs/*/brake/torque_Nm", K::Value, D::Torque, "Nm", 0.05, 50, 0, true, "Brake", "Holding torque, power off.", ""},
-    {"axes/*/designs/*/brake/where", K::Choice, D::Number, "", 0, 0, 0, false, "Brake sits", "", "screw=on the screw|motor=on the motor"},
+    {"axes/*/designs/*/brake/where", K::Choice, D::Number, "", 0, 0, 0, false, "Brake sits", "On the screw it holds even when the belt breaks.", "screw=on the screw|motor=on the motor"},
     {"axes/*/designs/*/brake/delay_s", K::Value, D::Time, "s", 0.005, 0.3, 0, false, "Bites after", "Time until it holds.", ""},
-    {"axes/*/designs/*/steps_typed_kind", K::Choice, D::Number, "", 0, 0, 0, false, "Steps", "", "exact=exact fraction|typed=typed decimal"},
+    {"axes/*/designs/*/steps_typed_kind", K::Choice, D::Number, "", 0, 0, 0, false, "Steps", "As a fraction nothing is lost.", "exact=exact fraction|typed=typed decimal"},
     {"axes/*/designs/*/steps_typed", K::Text, D::Number, "", 0, 0, 0, false, "Steps a mm, typed", "What stands in the controller now, if you typed it.", ""},
-    {"parts/*/text", K::Text, D::Number, "", 0, 0, 0, false, "Part", "", ""},
-    {"parts/*/category", K::Choice, D::Number, "", 0, 0, 0, false, "Category", "", "mechanical=mechanical|drive=drive|electrical=electrical|fasteners=fasteners|consumables=consumables|tools=tools|safety=safety"},
-    {"parts/*/source", K::Choice, D::Number, "", 0, 0, 0, false, "Source", "", "buy=buy|make=make|have=have|scrounge=scrounge"},
-    {"parts/*/state", K::Choice, D::Number, "", 0, 0, 0, false, "State", "", "idea=idea|ordered=ordered|arrived=arrived|fitted=fitted|dropped=dropped"},
-    {"parts/*/qty", K::Value, D::Count, "", 0, 1000, 0, false, "Quantity", "", ""},
-    {"parts/*/price", K::Value, D::Money, "EUR", 0, 5000, 0, false, "Price", "For one.", ""},
-    {"parts/*/from", K::Text, D::Number, "", 0, 0, 0, false, "From", "Who sells it.", ""},
-    {"parts/*/lead_days", K::Value, D::Count, "", 0, 200, 0, false, "Days", "On the way.", ""},
 };
 
 bool matches(std::string_view pattern, std::string_view path) {
@@ -205,20 +198,29 @@ bool matches(std::string_view pattern, std::string_view path) {
 }
 } // namespace
 
-std::span<const FieldSpec> fieldTable() { return table; }
+std::span<const FieldSpec> fieldTable() {
+    static const auto all = [] {
+        std::vector<FieldSpec> t(std::begin(table), std::end(table));
+        for (auto more : {shopFields(), cardFields()}) t.insert(t.end(), more.begin(), more.end());
+        return t;
+    }();
+    return all;
+}
 
 const FieldSpec *fieldAt(std::string_view pointer) {
     // by the last name first: the whole table is walked for every value of every proof otherwise
     const auto lastName = [](std::string_view path) { return path.substr(path.rfind('/') + 1); };
     static const auto byLastName = [&] {
         std::unordered_multimap<std::string_view, const FieldSpec *> index;
-        for (const auto &f : table) index.emplace(lastName(f.pattern), &f);
+        for (const auto &f : fieldTable()) index.emplace(lastName(f.pattern), &f);
         return index;
     }();
     if (pointer.starts_with('/')) pointer.remove_prefix(1);
-    const auto [from, to] = byLastName.equal_range(lastName(pointer));
-    for (auto it = from; it != to; ++it)
-        if (matches(it->second->pattern, pointer)) return it->second;
+    for (const auto name : {lastName(pointer), std::string_view("*")}) { // rows of readings end in their number
+        const auto [from, to] = byLastName.equal_range(name);
+        for (auto it = from; it != to; ++it)
+            if (matches(it->second->pattern, pointer)) return it->second;
+    }
     return nullptr;
 }
 
@@ -272,8 +274,9 @@ std::string projectSchema() {
     root["properties"]["program"] = {{"const", "lathewright"}};
     root["properties"]["class"] = {{"type", "string"}, {"description", "machine class code"}};
     root["properties"]["currency"] = {{"type", "string"}, {"description", "ISO 4217"}};
+    root["properties"]["today"] = {{"type", "string"}, {"description", "ISO date a sample is looked at on; blank: the real day"}};
     root["properties"]["axis_order"] = {{"type", "array"}, {"items", {{"type", "string"}}}};
-    for (const auto &f : table) {
+    for (const auto &f : fieldTable()) {
         Json *at = &root;
         std::string_view rest = f.pattern;
         while (true) {

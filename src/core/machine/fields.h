@@ -25,6 +25,9 @@ struct FieldSpec {
 };
 
 std::span<const FieldSpec> fieldTable();
+/// The table's parts that live in files of their own: money, parts, steps, log; test cards and what they are held against.
+std::span<const FieldSpec> shopFields();
+std::span<const FieldSpec> cardFields();
 /// The field at a JSON pointer such as /axes/X/survey/run_out_mm; null where no field is.
 const FieldSpec *fieldAt(std::string_view pointer);
 /// Shown word of a choice code; the code itself when it has none.

@@ -1,18 +1,13 @@
 // Mends: real changes of the design tried one by one, the finding judged again, the price told.
 #pragma once
 
+#include "machine/patch.h"
 #include "proof/evaluate.h"
 #include <string>
 #include <vector>
 
 namespace lw {
 
-/// One change of the project: the value that shall stand at a place (null takes it away).
-struct Patch {
-    std::string pointer;
-    nlohmann::json value;
-    bool operator==(const Patch &) const = default;
-};
 struct Mend {
     std::string words;          ///< "Pulleys 20:40 and a 400 belt make it 2.3×"
     std::vector<Patch> patches; ///< applied as one step; empty: advice only
@@ -26,11 +21,5 @@ struct Mend {
 /// Mends of one finding, best first: those that make it hold and break nothing, cheapest first, then those that help.
 /// Empty where the design cannot mend it (survey and fit findings print the first lever of their check).
 [[nodiscard]] std::vector<Mend> findMends(const nlohmann::json &project, const AxisModel &m, const Finding &f);
-/// A project with the patches applied.
-[[nodiscard]] nlohmann::json patched(const nlohmann::json &project, const std::vector<Patch> &patches);
-/// Sets one place, making objects on the way; a null value takes the place away.
-void setAt(nlohmann::json &project, const std::string &pointer, const nlohmann::json &value);
-/// What stands at a place; null when nothing does.
-[[nodiscard]] nlohmann::json valueAt(const nlohmann::json &project, const std::string &pointer);
 
 } // namespace lw

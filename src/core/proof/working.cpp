@@ -373,7 +373,7 @@ std::string sourceTitle(std::string_view key) {
     } titles[] = {{"EB-1", "energy balance over one turn"}, {"MECH", "statics and mechanics of materials"}, {"KIN", "kinematics"}, {"KIENZLE", "cutting-force equation, handbook constants"},
                   {"MILL-MECH", "mechanistic milling model"}, {"BEAM", "beam and column theory"}, {"PMSM-CIRCLE", "current and voltage circles of a two-phase machine"},
                   {"EQUAL-AREA", "equal-area criterion"}, {"BELT-GEOM", "geometry of the open belt"}, {"ISO-5294", "ISO 5294 pulleys"}, {"ISO-5295", "ISO 5295 form of belt rating"}, {"ISO-5296", "ISO 5296 belts"},
-                  {"ISO-286", "ISO 286 limits and fits"}, {"JIS-B1192", "JIS B 1192 ball screws"}, {"HERTZ", "Hertz contact"}, {"RATIONAL", "exact fractions"}, {"PRACTICE", "common practice"}, {"SCREW-TEXT", "power screw, machine-design text"}, {"BOYLE", "Boyle's law"}};
+                  {"ISO-286", "ISO 286 limits and fits"}, {"JIS-B1192", "JIS B 1192 ball screws"}, {"HERTZ", "Hertz contact"}, {"RATIONAL", "exact fractions"}, {"LEAST-SQUARES", "least squares, statistics text"}, {"NEWTON-COOLING", "one exponential, law of cooling"}, {"ISO-13528", "ISO 13528, number E_n"}, {"DERIVED", "arithmetic"}, {"ASSUMED", "our own choice"}, {"PRACTICE", "common practice"}, {"SCREW-TEXT", "power screw, machine-design text"}, {"BOYLE", "Boyle's law"}};
     for (const auto &t : titles)
         if (t.key == key) return std::string(t.title);
     return std::string(key);

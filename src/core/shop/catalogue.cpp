@@ -9,23 +9,30 @@ namespace lw {
 // Generated from data/catalogue at build time.
 std::string_view catalogueText(std::string_view file);
 
-tl::expected<std::vector<CsvRow>, std::string> readCsv(std::string_view text) {
-    std::vector<std::vector<std::string>> rows;
-    std::vector<std::string> row;
+tl::expected<CsvTable, std::string> readTable(std::string_view text) {
+    const auto head = text.substr(0, text.find('\n'));
+    auto count = [&](char c) { return std::count(head.begin(), head.end(), c); };
+    const char separator = count(';') > count(',') ? ';' : count('\t') > count(',') ? '\t' : ',';
+    CsvTable table;
+    CsvTable::Row row;
     std::string cell;
-    bool quoted = false, any = false;
-    int line = 1;
+    bool quoted = false, any = false, first = true;
+    int line = 1, began = 1;
     auto endCell = [&] {
-        row.push_back(std::move(cell));
+        row.cells.push_back(std::move(cell));
         cell.clear();
     };
     auto endRow = [&] {
-        if (any || !row.empty()) {
+        if (any || !row.cells.empty()) {
             endCell();
-            rows.push_back(std::move(row));
+            row.line = began;
+            if (first) table.header = std::move(row.cells);
+            else table.rows.push_back(std::move(row));
+            first = false;
         }
-        row.clear();
+        row = {};
         any = false;
+        began = line;
     };
     for (std::size_t k = 0; k < text.size(); ++k) {
         const char c = text[k];
@@ -36,7 +43,7 @@ tl::expected<std::vector<CsvRow>, std::string> readCsv(std::string_view text) {
             else quoted = false;
         } else if (c == '"' && cell.empty()) {
             quoted = any = true;
-        } else if (c == ',') {
+        } else if (c == separator) {
             any = true;
             endCell();
         } else if (c == '\n') {
@@ -46,15 +53,21 @@ tl::expected<std::vector<CsvRow>, std::string> readCsv(std::string_view text) {
             cell += c;
         }
     }
-    if (quoted) return tl::unexpected("line " + std::to_string(line) + ": a quote is opened and never closed.");
+    if (quoted) return tl::unexpected("line " + std::to_string(began) + ": a quote is opened and never closed.");
     endRow();
+    if (table.header.empty()) return tl::unexpected(std::string("line 1: the table is empty; it needs a header row."));
+    return table;
+}
+
+tl::expected<std::vector<CsvRow>, std::string> readCsv(std::string_view text) {
+    const auto table = readTable(text);
+    if (!table) return tl::unexpected(table.error());
     std::vector<CsvRow> out;
-    if (rows.empty()) return tl::unexpected(std::string("line 1: the table is empty; it needs a header row."));
-    for (std::size_t r = 1; r < rows.size(); ++r) {
-        if (rows[r].size() != rows[0].size())
-            return tl::unexpected("line " + std::to_string(r + 1) + ": " + std::to_string(rows[r].size()) + " columns, the header has " + std::to_string(rows[0].size()) + ".");
+    for (const auto &row : table->rows) {
+        if (row.cells.size() != table->header.size())
+            return tl::unexpected("line " + std::to_string(row.line) + ": " + std::to_string(row.cells.size()) + " columns, the header has " + std::to_string(table->header.size()) + ".");
         CsvRow map;
-        for (std::size_t k = 0; k < rows[0].size(); ++k) map[rows[0][k]] = rows[r][k];
+        for (std::size_t k = 0; k < table->header.size(); ++k) map[table->header[k]] = row.cells[k];
         out.push_back(std::move(map));
     }
     return out;

@@ -101,49 +101,6 @@ constexpr Calculation table[] = {
          return {};
      },
      "PRACTICE"},
-    {"speed_limit",
-     [](const Inputs &in, Outputs &out) -> Result<void> {
-         const auto stalls = in.list<Speed>("stall_speeds_mm_min");
-         if (stalls.empty()) return fail(CalcErrorCode::Missing, "stall_speeds_mm_min", 0, 0, "give at least one stall speed.");
-         const double byStall = in.number("safe_fraction") * inMillimetresPerMinute(*std::min_element(stalls.begin(), stalls.end()));
-         const double byPulses = in.number("step_rate_use") * in.number("step_rate_limit_Hz") * 60 / in.number("steps_per_mm");
-         const double byScrew = in.number("screw_limit_rpm") * in.number("lead_mm");
-         const double least = std::min({byStall, byPulses, byScrew});
-         out.number("limit_stall_mm_min", byStall);
-         out.number("limit_step_rate_mm_min", byPulses);
-         out.number("limit_critical_speed_mm_min", byScrew);
-         out.json("governs", least == byStall ? "stall" : least == byPulses ? "step_rate" : "critical_speed");
-         const double set = std::floor(least / 10 + 1e-9) * 10;
-         out.number("set_speed_mm_min", set);
-         const Speed v = millimetresPerMinute(set);
-         const Duration reaction = in.get<Duration>("reaction_s");
-         const Length stop = stoppingDistance(v, in.get<Acceleration>("acceleration_m_s2"), reaction);
-         const Length margin = in.get<Length>("margin_mm");
-         out.put("stop_distance_mm", stop);
-         out.put("soft_limit_inset_mm", stop + margin);
-         const double m = in.number("equivalent_mass_kg");
-         const double weight = in.number("net_weight_N");
-         const double friction = in.number("friction_N");
-         const double tr = reaction.value() + in.number("brake_delay_s");
-         const double hold = friction + in.number("brake_force_N") - weight;
-         const bool stops = hold > 0;
-         out.json("stops_unpowered", stops);
-         if (stops) {
-             const double ag = std::max(0.0, weight - friction) / m; // speeds up until the brake bites
-             const double late = v.value() + ag * tr;
-             const double runOut = v.value() * tr + 0.5 * ag * tr * tr + m * late * late / (2 * hold);
-             const double d = std::max(stop.value(), runOut);
-             out.number("run_out_unpowered_mm", runOut * 1e3);
-             out.number("room_minimum_mm", d * 1e3);
-             out.number("room_needed_mm", std::max(1.25 * d, d + margin.value()) * 1e3);
-         } else {
-             out.json("run_out_unpowered_mm", nullptr);
-             out.json("room_minimum_mm", nullptr);
-             out.json("room_needed_mm", nullptr);
-         }
-         return {};
-     },
-     "KIN"},
 };
 } // namespace
 std::span<const Calculation> shopCalculations() { return table; }

@@ -1,5 +1,5 @@
 #include "shop/parts.h"
-#include "proof/mends.h"
+#include "machine/fields.h"
 #include "shop/catalogue.h"
 #include "units/typed.h"
 #include <algorithm>
@@ -70,6 +70,7 @@ std::vector<Wanted> wantedParts(const AxisModel &m, const AxisState &) {
     return out;
 }
 
+std::string isoCurrency(const std::string &unit) { return unit == "€" ? "EUR" : unit == "$" ? "USD" : unit == "£" ? "GBP" : unit; }
 std::string text(const Json &o, const char *key, std::string other = {}) {
     const auto it = o.find(key);
     return it != o.end() && it->is_string() ? it->get<std::string>() : other;
@@ -89,7 +90,12 @@ std::vector<PartLine> partLines(const Json &project, std::span<const DesignedAxi
         if (const auto k = knownAt(project, p + "price"); k.known()) {
             line.price = k.v;
             line.priceAssumed = k.assumed();
+            if (const auto typed = readTyped(valueAt(project, p + "price").value("typed", std::string()), Dimension::Money, "EUR"); typed && !typed->unit.empty()) line.currency = isoCurrency(typed->unit);
         }
+        line.order = text(stored, "order");
+        line.substitute = text(stored, "substitute");
+        line.substitutePrice = knownAt(project, p + "substitute_price").v;
+        if (const auto k = knownAt(project, p + "spare"); k.known()) line.spare = static_cast<int>(std::min(k.v, 1e6));
         if (const auto k = knownAt(project, p + "qty"); k.known()) line.quantity = static_cast<int>(std::min(k.v, 1e6));
         if (const auto k = knownAt(project, p + "lead_days"); k.known()) line.leadDays = static_cast<int>(k.v);
     };
@@ -148,34 +154,62 @@ std::vector<PartLine> partLines(const Json &project) {
     return partLines(project, designed);
 }
 
+double currencyRate(const Json &project, const std::string &currency) {
+    if (currency.empty() || currency == textAt(project, "/currency", "EUR")) return 1;
+    return knownAt(project, "/currencies/" + currency + "/rate").v;
+}
+
 PartTotals partTotals(const Json &project, const std::vector<PartLine> &lines) {
     PartTotals t;
     CostInput in;
-    const auto currency = project.contains("currency") && project["currency"].is_string() ? project["currency"].get<std::string>() : "EUR";
-    in.digits[currency] = 2;
-    in.basePerUnit[currency] = {1, 1};
+    const auto own = textAt(project, "/currency", "EUR");
+    in.digits[own] = 2;
+    in.basePerUnit[own] = {1, 1};
     const auto budget = knownAt(project, "/budget");
     if (budget.known()) in.budget = std::llround(std::min(budget.v, 1e12) * 100);
     if (const auto c = knownAt(project, "/contingency"); c.known()) in.contingency = fromDecimal(std::round(c.v * 1e6) / 1e6).value_or(Fraction{15, 100});
     int n = 0;
+    std::map<std::string, std::string> orderCurrency;
     for (const auto &l : lines) {
         if (l.state == PartState::Dropped) continue;
         ++t.all;
-        const bool here = l.state == PartState::Arrived || l.state == PartState::Fitted;
-        t.inHand += here;
+        t.inHand += l.state == PartState::Arrived || l.state == PartState::Fitted;
         if (!(l.price == l.price)) {
             ++t.unpriced;
             continue;
         }
-        const std::string id = std::to_string(n++);
-        in.lines.push_back({id, id, currency, std::max(0, l.quantity), 0, 0, 1, std::llround(std::min(l.price, 1e9) * 100), l.state});
-        in.orders.push_back({id, currency, 0, {0, 1}});
+        const std::string currency = l.currency.empty() ? own : l.currency;
+        if (!in.basePerUnit.contains(currency)) {
+            const double rate = currencyRate(project, currency);
+            const auto exact = rate == rate && rate > 0 ? fromDecimal(std::round(rate * 1e8) / 1e8) : Result<Fraction>(fail(CalcErrorCode::Missing, "rate"));
+            if (!exact) {
+                t.problem = currency + ": type what one of it is worth in " + own + ".";
+                ++t.unpriced;
+                continue;
+            }
+            in.basePerUnit[currency] = *exact;
+            in.digits[currency] = currency == "JPY" ? 0 : 2;
+        }
+        // Lines of one parcel share its carriage and tax; a parcel of two currencies is two.
+        std::string order = l.order.empty() ? "line " + std::to_string(n) : l.order;
+        if (const auto it = orderCurrency.find(order); it != orderCurrency.end() && it->second != currency) order += " " + currency;
+        if (orderCurrency.emplace(order, currency).second) {
+            CostOrder o{order, currency, 0, {0, 1}};
+            const std::string p = "/orders/" + l.order + "/";
+            if (!l.order.empty() && order == l.order) {
+                if (const auto k = knownAt(project, p + "carriage"); k.known()) o.shipping = std::llround(std::min(k.v, 1e9) * (currency == "JPY" ? 1 : 100));
+                if (const auto k = knownAt(project, p + "tax"); k.known()) o.taxRate = fromDecimal(std::round(k.v * 1e6) / 1e6).value_or(Fraction{0, 1});
+            }
+            in.orders.push_back(o);
+        }
+        in.lines.push_back({std::to_string(n++), order, currency, std::max(0, l.quantity), l.spare, 0, 1, std::llround(std::min(l.price, 1e9) * (currency == "JPY" ? 1 : 100)), l.state});
     }
     if (const auto r = rollUpCost(in)) {
         t.committed = static_cast<double>(r->committed) / 100;
         t.remaining = static_cast<double>(r->remaining) / 100;
         t.contingency = static_cast<double>(r->contingency) / 100;
         t.forecast = static_cast<double>(r->forecast) / 100;
+        for (const auto &[id, total] : r->orders) t.orders[id] = static_cast<double>(total) / 100;
         using V = CostTotals::Verdict;
         if (budget.known()) t.verdict = r->verdict == V::Pass ? Verdict::Holds : r->verdict == V::Attention ? Verdict::Watch : Verdict::Fails;
     }
@@ -183,15 +217,101 @@ PartTotals partTotals(const Json &project, const std::vector<PartLine> &lines) {
     return t;
 }
 
-std::string partsCsv(const std::vector<PartLine> &lines, const std::string &currency) {
-    std::string out = "id,axis,category,text,design_ref,source,qty_need,price,price_standing,currency,supplier,lead_days,status,note\r\n";
+std::string partsCsv(const std::vector<PartLine> &lines) {
+    std::string out = "id,axis,category,text,design_ref,source,qty_need,qty_spare,price,price_standing,currency,order,supplier,lead_days,status,note\r\n";
     for (const auto &l : lines) {
         char price[40] = "";
         if (l.price == l.price) std::snprintf(price, sizeof price, "%.2f", l.price);
-        out += csvText(l.key) + "," + csvText(l.axis) + "," + csvText(l.category) + "," + csvText(l.text) + "," + csvText(l.designRef) + "," + csvText(l.source) + "," + std::to_string(l.quantity) + "," + price + "," +
-               (l.price == l.price ? (l.priceAssumed ? "assumed" : "stated") : "") + "," + csvText(currency) + "," + csvText(l.from) + "," + (l.leadDays >= 0 ? std::to_string(l.leadDays) : "") + "," + std::string(stateCode(l.state)) + "," + csvText(l.note) + "\r\n";
+        out += csvText(l.key) + "," + csvText(l.axis) + "," + csvText(l.category) + "," + csvText(l.text) + "," + csvText(l.designRef) + "," + csvText(l.source) + "," + std::to_string(l.quantity) + "," + std::to_string(l.spare) + "," + price + "," +
+               (l.price == l.price ? (l.priceAssumed ? "assumed" : "stated") : "") + "," + csvText(l.currency) + "," + csvText(l.order) + "," + csvText(l.from) + "," + (l.leadDays >= 0 ? std::to_string(l.leadDays) : "") + "," + std::string(stateCode(l.state)) + "," + csvText(l.note) + "\r\n";
     }
     return out;
+}
+
+tl::expected<PartsImported, std::string> importParts(const Json &project, std::string_view csv) {
+    if (csv.starts_with("\xEF\xBB\xBF")) csv.remove_prefix(3);
+    const auto table = readTable(csv);
+    if (!table) return tl::unexpected(table.error());
+    static const std::map<std::string, std::string, std::less<>> columns{{"id", "id"}, {"axis", "axis"}, {"category", "category"}, {"text", "text"}, {"part", "text"}, {"design_ref", "design_ref"}, {"source", "source"}, {"qty_need", "qty"}, {"qty", "qty"}, {"quantity", "qty"},
+        {"qty_spare", "spare"}, {"price", "price"}, {"price_standing", "price_standing"}, {"currency", "currency"}, {"order", "order"}, {"supplier", "from"}, {"from", "from"}, {"lead_days", "lead_days"}, {"days", "lead_days"}, {"status", "state"}, {"state", "state"}, {"note", "note"}};
+    bool hasText = false;
+    for (const auto &name : table->header) hasText |= columns.contains(name) && columns.find(name)->second == "text";
+    if (!hasText) return tl::unexpected(std::string("line 1: no column is called text; the header row names the columns: id, axis, text, qty_need, price, currency, supplier, lead_days, status ..."));
+    PartsImported out;
+    int fresh = 0;
+    for (const auto &row : table->rows) {
+        const std::string where = "line " + std::to_string(row.line) + ": ";
+        if (row.cells.size() != table->header.size()) {
+            out.rejected.push_back(where + std::to_string(row.cells.size()) + " columns, the header has " + std::to_string(table->header.size()) + ".");
+            continue;
+        }
+        std::map<std::string, std::string> cell;
+        std::string note;
+        for (std::size_t k = 0; k < row.cells.size(); ++k) {
+            std::string v = row.cells[k];
+            if (v.size() > 1 && v[0] == '\'' && std::string_view("=+-@\t").find(v[1]) != std::string_view::npos) v.erase(0, 1); // our own guard against formulas
+            const auto it = columns.find(table->header[k]);
+            if (it != columns.end()) cell[it->second] = v;
+            else if (!v.empty()) note += (note.empty() ? "" : "; ") + table->header[k] + ": " + v;
+        }
+        if (cell["text"].empty()) {
+            out.rejected.push_back(where + "the part has no name.");
+            continue;
+        }
+        std::string id = cell["id"];
+        if (id.find_first_of("/~") != std::string::npos) {
+            out.rejected.push_back(where + "'" + id + "' cannot be an id: no / and no ~ in it.");
+            continue;
+        }
+        const bool known = !id.empty() && nodeAt(project, "/parts/" + id);
+        if (id.empty())
+            do id = "in-" + std::to_string(++fresh);
+            while (nodeAt(project, "/parts/" + id));
+        Json line = known ? valueAt(project, "/parts/" + id) : Json::object();
+        std::string wrong;
+        for (const char *key : {"axis", "text", "design_ref", "order", "from"})
+            if (!cell[key].empty()) line[key] = cell[key];
+        if (const std::string all = cell["note"] + (cell["note"].empty() || note.empty() ? "" : "; ") + note; !all.empty()) line["note"] = all;
+        for (const char *key : {"category", "source", "state"}) {
+            if (cell[key].empty()) continue;
+            const auto choices = choicesOf(*fieldAt(std::string("/parts/x/") + key));
+            if (std::none_of(choices.begin(), choices.end(), [&](const auto &c) { return c.code == cell[key]; })) wrong = "'" + cell[key] + "' is no " + key + "; " + choices.front().code + ", for one, is.";
+            else line[key] = cell[key];
+        }
+        for (const char *key : {"qty", "spare", "price", "lead_days"}) {
+            if (cell[key].empty()) continue;
+            const auto *f = fieldAt(std::string("/parts/x/") + key);
+            std::string typed = cell[key];
+            if (std::string_view(key) == "price" && !cell["currency"].empty() && typed.find_first_not_of("0123456789.,") == std::string::npos) typed += cell["currency"];
+            const auto read = readTyped(typed, f->dimension, f->unit);
+            if (!read || read->si < f->hardLeast) wrong = std::string(f->label) + " '" + cell[key] + "': " + (read ? "it cannot be below zero." : read.error().sentence);
+            else line[key] = {{"typed", typed}, {"standing", std::string_view(key) == "price" && cell["price_standing"] == "assumed" ? "assumed" : "stated"}};
+        }
+        if (!wrong.empty()) {
+            out.rejected.push_back(where + wrong);
+            continue;
+        }
+        ++(known ? out.changed : out.added);
+        out.patches.push_back({"/parts/" + id, std::move(line)});
+    }
+    return out;
+}
+
+std::vector<const PartLine *> dearest(const Json &project, const std::vector<PartLine> &lines) {
+    std::vector<const PartLine *> out;
+    for (const auto &l : lines)
+        if (l.state == PartState::Idea && l.source != "have" && l.source != "make" && l.price == l.price && l.price > 0) out.push_back(&l);
+    auto worth = [&](const PartLine *l) {
+        const double rate = currencyRate(project, l->currency);
+        return l->price * (rate == rate ? rate : 1) * l->quantity;
+    };
+    std::stable_sort(out.begin(), out.end(), [&](const auto *a, const auto *b) { return worth(a) > worth(b); });
+    return out;
+}
+
+std::vector<Patch> matchPatches(const PartLine &line) {
+    if (line.matches || line.state != PartState::Idea) return {};
+    return {{"/parts/" + line.key + "/text", line.wanted}, {"/parts/" + line.key + "/note", nullptr}};
 }
 
 } // namespace lw

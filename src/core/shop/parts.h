@@ -1,9 +1,11 @@
 // The parts list derived from the design, merged with what the user has typed about each line.
 #pragma once
 
+#include "machine/patch.h"
 #include "proof/evaluate.h"
 #include "shop/cost.h"
 #include <nlohmann/json.hpp>
+#include <map>
 #include <span>
 #include <string>
 #include <vector>
@@ -13,9 +15,13 @@ namespace lw {
 struct PartLine {
     std::string key;        ///< place under /parts
     std::string axis, text, designRef, category, source, from, note;
+    std::string order;      ///< lines of one parcel; empty: none yet
+    std::string currency;   ///< ISO code the price is typed in
+    std::string substitute; ///< what would do instead
+    double substitutePrice = notKnown;
     PartState state = PartState::Idea;
-    int quantity = 1;
-    double price = notKnown; ///< for one
+    int quantity = 1, spare = 0;
+    double price = notKnown; ///< for one, in `currency`
     bool priceAssumed = false;
     int leadDays = -1;
     bool derived = false;   ///< demanded by the design
@@ -31,14 +37,31 @@ struct DesignedAxis {
 [[nodiscard]] std::vector<PartLine> partLines(const nlohmann::json &project, std::span<const DesignedAxis> axes);
 /// Of every axis of the job, each read and evaluated here; who holds them evaluated calls the other.
 [[nodiscard]] std::vector<PartLine> partLines(const nlohmann::json &project);
+/// Money in the job's own currency; orders carry their carriage and tax once.
 struct PartTotals {
     double committed = 0, remaining = 0, contingency = 0, forecast = 0, budget = notKnown;
     int inHand = 0, all = 0, unpriced = 0;
     Verdict verdict = Verdict::NotKnown;
+    std::map<std::string, double> orders; ///< by name, carriage and tax in it
+    std::string problem;                  ///< a currency without a rate
 };
 [[nodiscard]] PartTotals partTotals(const nlohmann::json &project, const std::vector<PartLine> &lines);
+/// What one unit of a currency is worth in the job's own; not known: NaN.
+[[nodiscard]] double currencyRate(const nlohmann::json &project, const std::string &currency);
 /// RFC 4180 with a header row.
-[[nodiscard]] std::string partsCsv(const std::vector<PartLine> &lines, const std::string &currency);
+[[nodiscard]] std::string partsCsv(const std::vector<PartLine> &lines);
+/// Lines read from a table: a comma or semicolon between, decimal point or comma, a byte-order mark is passed over.
+/// A row of a known id changes that line, others are added; unknown columns end in the note.
+struct PartsImported {
+    std::vector<Patch> patches;
+    int changed = 0, added = 0;
+    std::vector<std::string> rejected; ///< "line 4: ..."
+};
+[[nodiscard]] tl::expected<PartsImported, std::string> importParts(const nlohmann::json &project, std::string_view csv);
+/// Lines still to buy, dearest first.
+[[nodiscard]] std::vector<const PartLine *> dearest(const nlohmann::json &project, const std::vector<PartLine> &lines);
+/// Makes a line that no longer matches what the design asks for now; nothing for one that is ordered already.
+[[nodiscard]] std::vector<Patch> matchPatches(const PartLine &line);
 [[nodiscard]] std::string_view stateCode(PartState s);
 
 } // namespace lw

@@ -1,7 +1,6 @@
 #include "shop/settings_sheet.h"
 #include "drive/steps.h"
 #include "proof/narrate.h"
-#include "shop/catalogue.h"
 #include "units/typed.h"
 #include <algorithm>
 #include <cmath>
@@ -65,14 +64,6 @@ std::vector<SettingLine> settingsSheet(const AxisModel &m, const AxisState &s) {
     if (m.pulseHigh.known()) out.push_back({"pulse_high_us", "Pulse", numberText(std::ceil(m.pulseHigh.v * 1e6 * 1.25 * 10 - 1e-6) / 10, 4), "us", numberText(m.pulseHigh.v * 1e6 * 1.25, 6), "drive's least × 1.25", 'd', true, ""});
     if (m.drivePeak.known()) out.push_back({"run_current_A", "Run current, peak", numberText(std::floor(m.drivePeak.v * 10 + 1e-9) / 10, 4), "A", numberText(m.drivePeak.v, 6), "set at the drive; rms is " + numberText(m.drivePeak.v / std::sqrt(2.0), 3) + " A", m.drivePeak.assumed() ? 'd' : 't', true, ""});
     if (m.travel.known()) out.push_back({"travel_mm", "Travel", numberText(std::floor(m.travel.v * 1e4 + 1e-6) / 10, 6), "mm", numberText(m.travel.v * 1e3, 8), "stop to stop; soft ends come with the test cards", m.travel.assumed() ? 'd' : 't', true, ""});
-    return out;
-}
-
-std::string settingsCsv(const std::vector<std::pair<std::string, std::vector<SettingLine>>> &axes) {
-    std::string out = "axis,key,value,unit,source,unrounded\r\n";
-    for (const auto &[axis, lines] : axes)
-        for (const auto &l : lines)
-            if (l.known) out += csvText(axis) + "," + l.key + "," + csvText(l.value) + "," + l.unit + "," + (l.source == 'd' ? "design" : "typed") + "," + csvText(l.unrounded) + "\r\n";
     return out;
 }
 

@@ -9,12 +9,10 @@ namespace lw {
 
 struct SettingLine {
     std::string key, label, value, unit, unrounded, how; ///< value "?" when not known
-    char source = 'd';                                   ///< d design, t typed
+    char source = 'd';                                   ///< d design, c test card, t typed
     bool known = true;
     std::string missing;                                 ///< what is needed when it is not known
 };
 [[nodiscard]] std::vector<SettingLine> settingsSheet(const AxisModel &m, const AxisState &s);
-/// axis,key,value,unit,source,unrounded
-[[nodiscard]] std::string settingsCsv(const std::vector<std::pair<std::string, std::vector<SettingLine>>> &axes);
 
 } // namespace lw

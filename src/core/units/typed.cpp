@@ -45,6 +45,7 @@ constexpr UnitRow unitTable[] = {
     {"N/um", D::Stiffness, 1e6}, {"N/µm", D::Stiffness, 1e6}, {"N/μm", D::Stiffness, 1e6}, {"N/mm", D::Stiffness, 1e3}, {"N/m", D::Stiffness, 1}, {"lbf/in", D::Stiffness, poundForce / inch},
     {"Nm/rad", D::TorsionalStiffness, 1}, {"N/mm2", D::Pressure, 1e6}, {"MPa", D::Pressure, 1e6}, {"GPa", D::Pressure, 1e9}, {"psi", D::Pressure, poundForce / (inch * inch)},
     {"mm2", D::Area, 1e-6}, {"EUR", D::Money, 1}, {"€", D::Money, 1}, {"USD", D::Money, 1}, {"$", D::Money, 1}, {"GBP", D::Money, 1}, {"£", D::Money, 1}, {"JPY", D::Money, 1}, {"SEK", D::Money, 1}, {"CHF", D::Money, 1},
+    {"C", D::Temperature, 1}, {"degC", D::Temperature, 1}, {"°C", D::Temperature, 1}, // Celsius throughout; no other scale is read
     {"%", D::Number, 0.01}, {"T", D::Count, 1}, {"teeth", D::Count, 1},
 };
 
@@ -75,6 +76,7 @@ std::string_view dimensionName(Dimension d) {
     case D::Pressure: return "a pressure";
     case D::Area: return "a cross-section";
     case D::Money: return "a price";
+    case D::Temperature: return "a temperature in °C";
     }
     return "a value";
 }
@@ -417,6 +419,7 @@ std::string unitLabel(std::string_view unit) {
     if (unit == "lbfin") return "lbf·in";
     if (unit == "ohm") return "Ω";
     if (unit == "deg") return "°";
+    if (unit == "C") return "°C";
     if (unit == "EUR") return "€";
     if (unit == "-") return "";
     return std::string(unit);

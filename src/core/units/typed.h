@@ -15,7 +15,7 @@ namespace lw {
 #pragma GCC diagnostic ignored "-Wshadow"
 enum class Dimension {
     Number, Count, Length, Lead, Mass, Force, Torque, Inertia, InertiaPerLength, Speed, Acceleration, RotationSpeed, Time,
-    Current, Voltage, Resistance, Inductance, Power, Frequency, Angle, Stiffness, TorsionalStiffness, Pressure, Area, Money,
+    Current, Voltage, Resistance, Inductance, Power, Frequency, Angle, Stiffness, TorsionalStiffness, Pressure, Area, Money, Temperature,
 };
 #pragma GCC diagnostic pop
 

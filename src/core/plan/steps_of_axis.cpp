@@ -1,0 +1,94 @@
+#include "plan/steps_of_axis.h"
+
+namespace lw {
+namespace {
+/// Which functions of this machine mill a flat part with holes: only slides that are axes of the job can be taken apart
+/// here, so only those are named.
+std::string plateNeeds(const nlohmann::json &project) {
+    const auto cls = textAt(project, "/class");
+    if (cls.find("grinder") != std::string::npos || cls == "router") return {};
+    const bool lathe = cls.find("lathe") != std::string::npos;
+    std::string out = "spindle@2";
+    for (const auto &id : axisOrder(project)) {
+        const auto name = textAt(project, "/axes/" + id + "/class_axis", id);
+        if (name == "X" || (lathe ? name == "Z" : name == "Y")) out += ", " + id + "@2";
+    }
+    return out;
+}
+/// Turned parts: on the job's own lathe, else on another one that is named.
+std::string turnedNeeds(const nlohmann::json &project) {
+    if (textAt(project, "/class").find("lathe") != std::string::npos) return plateNeeds(project);
+    if (const auto *machines = nodeAt(project, "/machines"); machines && machines->is_object())
+        for (const auto &[key, m] : machines->items())
+            if (textAt(project, "/machines/" + key + "/functions").find("lathe") != std::string::npos) return textAt(project, "/machines/" + key + "/name", key) + ": lathe spindle";
+    return {};
+}
+} // namespace
+
+std::vector<BuildStep> stepsOfAxis(const nlohmann::json &project, const AxisModel &m, const std::string &afterStep) {
+    std::vector<BuildStep> out;
+    if (!m.hasMotor) return out;
+    const std::string &id = m.id;
+    const std::string what = m.what.empty() ? "axis " + id : m.what.substr(0, m.what.find(','));
+    auto part = [&](const char *ref) { return id + "-" + ref; };
+    auto add = [&](const char *key, std::string text, StepKind kind, double hours, std::string after) -> BuildStep & {
+        BuildStep s;
+        s.key = part(key);
+        s.axis = id;
+        s.text = std::move(text);
+        s.kind = kind;
+        s.hours = hours;
+        s.afterText = std::move(after);
+        s.derived = true;
+        out.push_back(std::move(s));
+        return out.back();
+    };
+    const std::string measured = part("measure");
+    const std::string ready = measured + (afterStep.empty() ? "" : ", " + afterStep);
+    add("measure", "Measure as found", StepKind::Measure, 1, "");
+    add("order", "Order what is still missing", StepKind::Order, 0, measured);
+    std::string made = ready;
+    auto make = [&](const char *key, const std::string &text, double hours, const std::string &needs, double tolerance) -> BuildStep & {
+        auto &s = add(key, text, StepKind::Make, hours, ready);
+        s.needsText = needs;
+        s.toleranceMm = tolerance;
+        made += ", " + s.key;
+        return s;
+    };
+    const bool splitNut = m.keptScrew() && !m.nutKind.empty();
+    if (splitNut) make("nut", m.nutKind.find("split") != std::string::npos ? "Split nut and clamp" : "Nut: " + m.nutKind, 3, turnedNeeds(project), 0.02);
+    if (m.ballScrew()) make("bracket", "Nut bracket", 3, plateNeeds(project), 0.02);
+    const bool boughtBlock = m.fixedKind.find("block") != std::string::npos;
+    if (!m.wheel && !boughtBlock && (!m.fixedKind.empty() || m.bearingBore.known())) make("block", "Bearing block", 4, plateNeeds(project), 0.02);
+    make("plate", "Motor plate", 3, plateNeeds(project), 0.05);
+    auto &strip = add("strip", m.vertical ? "Block the " + what + " with timber, old screw out" : "Strip the " + what + ", clean", StepKind::Strip, 2, made);
+    strip.stripsText = id;
+    std::string before = strip.key;
+    if (m.keptScrew() && m.runOutMeasured && m.runOut.v > 0.02e-3) {
+        auto &s = add("true", "True the screw end", StepKind::Make, 1, before);
+        s.needsText = turnedNeeds(project);
+        s.toleranceMm = 0.02;
+        before += ", " + s.key;
+    }
+    auto &fit = add("fit", m.ballScrew() ? "Ball screw and its ends, align" : m.wheel ? "Wheel and rack, set the backlash" : "Bearings, nut, dowels", StepKind::Fit, m.ballScrew() ? 5 : 3, before);
+    for (const char *ref : {"fixed_end", "far_end"}) fit.parts.push_back(part(ref));
+    if (m.ballScrew()) fit.parts.push_back(part("screw"));
+    std::string last = fit.key;
+    if (m.hasBrake) {
+        auto &s = add("brake", "Brake on the screw; prove it before the balance is trusted", StepKind::Fit, 2, last);
+        s.parts.push_back(part("brake"));
+        last = s.key;
+    }
+    auto &refit = add("refit", "Refit the " + what + ", by hand", StepKind::Fit, 2, last);
+    refit.restoresText = id + "@1";
+    auto &motor = add("motor", m.belt ? "Motor, belt, cover" : "Motor and coupling", StepKind::Fit, 2, refit.key);
+    motor.restoresText = id + "@0";
+    for (const char *ref : {"motor", "small_pulley", "belt", "large_pulley", "cover", "coupling"}) motor.parts.push_back(part(ref));
+    auto &wire = add("wire", "Wire " + id + ", switches", StepKind::Wire, 1, motor.key);
+    for (const char *ref : {"drive", "supply", "switches"}) wire.parts.push_back(part(ref));
+    auto &first = add("first", "First moves of " + id, StepKind::Commission, 1, wire.key);
+    first.restoresText = id + "@2";
+    return out;
+}
+
+} // namespace lw
