@@ -14,6 +14,7 @@ class AsFoundPage : public StationPage {
 public:
     AsFoundPage(Session *session, QWidget *parent);
     bool handleKey(QKeyEvent *e) override;
+    [[nodiscard]] QString hint() const override { return QStringLiteral("Enter next   Insert place   Delete strikes it out   F1 how to measure   drag a point to play"); }
 
 protected:
     void update(const ProvedAxis &proved) override;

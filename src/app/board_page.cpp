@@ -1,11 +1,14 @@
 #include "app/board_page.h"
 #include "app/opened_finding.h"
+#include "app/parts_page.h"
+#include "logbook/station_words.h"
 #include "app/frame.h"
 #include "app/ledger.h"
 #include "machine/classes.h"
 #include "proof/narrate.h"
 #include "shop/parts.h"
 #include <QtWidgets>
+#include <cmath>
 
 namespace lw {
 using namespace Qt::StringLiterals;
@@ -91,39 +94,6 @@ void BoardCell::paintEvent(QPaintEvent *) {
     }
 }
 
-namespace {
-/// Money against the budget: spent solid, to buy hatched, kept back dashed, the budget a line.
-class MoneyBar : public QWidget {
-public:
-    using QWidget::QWidget;
-    PartTotals totals;
-
-protected:
-    void paintEvent(QPaintEvent *) override {
-        QPainter p(this);
-        const auto &t = theme();
-        const double most = std::max({totals.forecast, totals.budget == totals.budget ? totals.budget : 0.0, 1.0}) * 1.08;
-        const double k = (width() - 2) / most;
-        double x = 1;
-        p.fillRect(QRectF(x, 2, totals.committed * k, 14), t.ink);
-        x += totals.committed * k;
-        p.setPen(QPen(t.ink, 1));
-        p.setBrush(hatch(t.ink2, 1.4));
-        p.drawRect(QRectF(x, 2, totals.remaining * k, 14));
-        x += totals.remaining * k;
-        QPen dash(t.ink, 1);
-        dash.setDashPattern({3, 3});
-        p.setPen(dash);
-        p.setBrush(Qt::NoBrush);
-        p.drawRect(QRectF(x, 2, totals.contingency * k, 14));
-        if (totals.budget == totals.budget) {
-            p.setPen(QPen(totals.forecast > totals.budget ? t.fails : t.ink, 2));
-            p.drawLine(QPointF(1 + totals.budget * k, 0), QPointF(1 + totals.budget * k, 22));
-        }
-    }
-};
-} // namespace
-
 BoardPage::BoardPage(Session *session, QWidget *parent) : QWidget(parent), m_session(session) {
     setObjectName(u"sheet"_s);
     setAttribute(Qt::WA_StyledBackground);
@@ -197,7 +167,7 @@ BoardPage::BoardPage(Session *session, QWidget *parent) : QWidget(parent), m_ses
     m_below = new QWidget(this);
     m_below->setFixedHeight(214);
     auto *bh = new QHBoxLayout(m_below);
-    bh->setContentsMargins(14, 8, 16, 8);
+    bh->setContentsMargins(14, 6, 16, 4);
     bh->setSpacing(18);
     auto *mid = new QVBoxLayout;
     mid->setSpacing(0);
@@ -228,6 +198,19 @@ BoardPage::BoardPage(Session *session, QWidget *parent) : QWidget(parent), m_ses
     m_moneyDetail = makeLabel({}, 13, Ink::Label, false, true);
     m_moneyDetail->setFixedWidth(290);
     money->addWidget(m_moneyDetail);
+    auto figureRow = [&](const QString &words, QLabel *&figure, QLabel *&detail, const QString &name) {
+        auto *row = new QHBoxLayout;
+        row->addWidget(makeLabel(words, 15, Ink::Value, true));
+        row->addStretch(1);
+        figure = makeLabel({}, 18, Ink::Value, true);
+        figure->setObjectName(name);
+        row->addWidget(figure);
+        money->addLayout(row);
+        detail = makeLabel({}, 13, Ink::Label, false, false);
+        money->addWidget(detail);
+    };
+    figureRow(u"Time"_s, m_time, m_timeDetail, u"time"_s);
+    figureRow(u"Order next"_s, m_next, m_nextDetail, u"orderNext"_s);
     money->addStretch(1);
     bh->addLayout(money);
     v->addWidget(makeRule(this));
@@ -245,9 +228,8 @@ void BoardPage::refresh() {
     m_cellsHost->parentWidget()->parentWidget()->setVisible(!none);
     m_below->setVisible(!none && !m_chooser->isVisible());
     for (std::size_t r = 0; r < m_order.size(); ++r) {
-        const auto &p = m_session->proved(m_order[r]);
         for (std::size_t c = 0; c < StationSpine::stations().size(); ++c)
-            m_cells[r][c]->show(summarise(StationSpine::stations()[c].first, m_session->project(), p.model, p.evaluation), QString::fromStdString(m_order[r]), StationSpine::stations()[c].second);
+            m_cells[r][c]->show(m_session->summary(StationSpine::stations()[c].first, m_order[r]), QString::fromStdString(m_order[r]), StationSpine::stations()[c].second);
     }
     if (!none) refreshBelow();
 }
@@ -295,6 +277,18 @@ void BoardPage::setMends(const std::string &axis, const std::vector<std::pair<Fi
     if (!m_order.empty()) refreshBelow();
 }
 
+namespace {
+QString remedyText(const Remedy &r, const QString &currency) {
+    return QString::fromStdString(r.text) + (r.money > 0 ? u": %1 %2"_s.arg(text(numberText(r.money, 4)), currency) : r.extraHours > 0 ? u": +%1 h"_s.arg(text(numberText(r.extraHours, 3))) : u": 0 "_s + currency);
+}
+} // namespace
+
+QString BoardPage::wordsOf(const WorstRow &r) const {
+    if (r.trap) return QString::fromStdString(r.trap->text) + u": to be made with its slide off"_s;
+    const auto &p = m_session->proved(r.axis);
+    return text(sentenceOf(p.model, p.evaluation.state, r.f));
+}
+
 void BoardPage::rebuildWorst(const std::vector<WorstRow> &rows, const QString &currency) {
     while (auto *item = m_worst->takeAt(0)) { // may hold the button that was pressed
         if (auto *w = item->widget()) {
@@ -306,23 +300,34 @@ void BoardPage::rebuildWorst(const std::vector<WorstRow> &rows, const QString &c
     }
     int shown = 0;
     for (const auto &r : rows) {
-        const auto &p = m_session->proved(r.axis);
         auto *host = new QWidget(m_below);
         auto *h = new QHBoxLayout(host);
         h->setContentsMargins(0, 5, 0, 5);
         h->setSpacing(8);
         auto *mark = new MarkWidget(host, {32, 24});
-        mark->MarkWidget::show(r.f.verdict);
+        mark->MarkWidget::show(r.trap ? Verdict::Fails : r.f.verdict);
         h->addWidget(mark);
         h->addWidget(makeLabel(QString::fromStdString(r.axis), 15, Ink::Value, true));
-        auto *sentence = makeLink(text(sentenceOf(p.model, p.evaluation.state, r.f)), host);
+        auto *sentence = makeLink(wordsOf(r), host);
         sentence->setFont(face(15));
         static_cast<LinkButton *>(sentence)->setColour(theme().ink);
         sentence->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
         sentence->setToolTip(sentence->text());
-        connect(sentence, &QPushButton::clicked, this, [this, r] { emit findingAsked(r.axis, r.f); });
+        const QString step = r.trap ? QString::fromStdString(r.trap->key) : QString();
+        connect(sentence, &QPushButton::clicked, this, [this, r, step] { step.isEmpty() ? emit findingAsked(r.axis, r.f) : emit stepAsked(r.axis, step); });
         h->addWidget(sentence, 1);
-        if (r.mend) {
+        if (r.trap && !r.trap->remedies.empty() && r.trap->remedies.front().reaches) {
+            const auto &remedy = r.trap->remedies.front();
+            Mend mend;
+            mend.words = r.trap->text + ": " + remedy.text;
+            mend.patches = remedyPatches(m_session->plan(), *r.trap, remedy);
+            mend.price = remedy.money;
+            auto *b = makeLink(remedyText(remedy, currency), host);
+            b->setObjectName(u"boardMend"_s);
+            b->setMaximumWidth(380);
+            connect(b, &QPushButton::clicked, this, [this, axis = r.axis, mend] { emit mendApplied(axis, mend); });
+            h->addWidget(b);
+        } else if (r.mend) {
             auto *b = makeLink(mendText(*r.mend, currency), host);
             b->setObjectName(u"boardMend"_s);
             b->setMaximumWidth(380);
@@ -355,6 +360,14 @@ void BoardPage::refreshBelow() {
             if (f.verdict != Verdict::Holds) rows.push_back({axis, f, nullptr});
         }
     }
+    const auto &plan = m_session->plan();
+    for (const auto &step : plan.steps)
+        if (!step.traps.empty()) {
+            ++fails;
+            WorstRow r{step.axis, {}, nullptr, &step};
+            r.f.verdict = Verdict::Fails;
+            rows.push_back(std::move(r));
+        }
     std::stable_sort(rows.begin(), rows.end(), [](const WorstRow &a, const WorstRow &b) {
         if (a.f.verdict != b.f.verdict) return a.f.verdict < b.f.verdict;
         return (a.f.id == CheckId::C01 || a.f.id == CheckId::C02) > (b.f.id == CheckId::C01 || b.f.id == CheckId::C02);
@@ -367,18 +380,31 @@ void BoardPage::refreshBelow() {
     QStringList says{theme().ink.name()};
     for (auto &r : rows) {
         for (const auto &[f, m] : m_mends[r.axis])
-            if (f.id == r.f.id && f.cut == r.f.cut && f.operating == r.f.operating && f.variant == r.f.variant && f.verdict == r.f.verdict) r.mend = &m;
-        const auto &p = m_session->proved(r.axis);
-        says << QString::fromStdString(r.axis) << QString::number(int(r.f.id)) << text(verdictWord(r.f.verdict)) << text(sentenceOf(p.model, p.evaluation.state, r.f)) << (r.mend ? mendText(*r.mend, currency) : QString());
+            if (!r.trap && f.id == r.f.id && f.cut == r.f.cut && f.operating == r.f.operating && f.variant == r.f.variant && f.verdict == r.f.verdict) r.mend = &m;
+        says << QString::fromStdString(r.axis) << QString::number(int(r.f.id)) << text(verdictWord(r.f.verdict)) << wordsOf(r) << (r.mend ? mendText(*r.mend, currency) : r.trap && !r.trap->remedies.empty() ? remedyText(r.trap->remedies.front(), currency) : QString());
     }
     if (says != m_worstSays) {
         m_worstSays = says;
         rebuildWorst(rows, currency);
     }
     const auto totals = partTotals(m_session->project(), m_session->parts());
-    static_cast<MoneyBar *>(m_moneyBar)->totals = totals;
-    m_moneyBar->update();
-    auto amount = [&](double a) { return text(numberText(a, 5)); };
+    m_moneyBar->show(totals);
+    auto amount = [&](double a) { return text(numberText(std::fabs(a) >= 100 ? std::round(a) : a, 5)); };
+    const auto week = knownAt(m_session->project(), "/hours_a_week");
+    m_time->setText(plan.steps.empty() ? u"no steps"_s : week.known() ? u"%1 weeks"_s.arg(text(numberText(std::ceil(plan.left / (week.v / 3600)), 3))) : u"%1 h"_s.arg(text(numberText(plan.left, 3))));
+    m_timeDetail->setText(plan.steps.empty() ? u"they come with a motor"_s : u"%1 h of bench work left%2"_s.arg(text(numberText(plan.left, 3)), week.known() ? u" at %1 h a week"_s.arg(text(numberText(week.v / 3600, 3))) : u"; hours a week not typed"_s));
+    std::optional<OrderBy> first;
+    std::string what;
+    for (const auto &line : m_session->parts()) {
+        if (line.state != PartState::Idea || line.source != "buy") continue;
+        const auto o = orderBy(m_session->project(), line, plan, m_session->today());
+        if (o.day && (!first || *o.day < *first->day)) {
+            first = o;
+            what = line.axis + " " + line.text;
+        }
+    }
+    m_next->setText(first ? text(shownDay(*first->day, m_session->today())) : u"no date"_s);
+    m_nextDetail->setText(QFontMetrics(face(13)).elidedText(first ? QString::fromStdString(what) + (first->late ? u", %1 days late"_s.arg(first->late) : QString()) : u"type when parts are needed (station 5)"_s, Qt::ElideRight, 286));
     m_money->setText(totals.budget == totals.budget ? u"%1 of %2 %3"_s.arg(amount(totals.forecast), amount(totals.budget), currency) : u"%1 %2"_s.arg(amount(totals.forecast), currency));
     m_moneyDetail->setText(u"%1 spent, %2 to buy, %3 kept back"_s.arg(amount(totals.committed), amount(totals.remaining), amount(totals.contingency)) + (totals.unpriced ? u"; %1 without a price"_s.arg(totals.unpriced) : QString()) + (totals.budget == totals.budget ? QString() : u"; no budget typed"_s));
 }

@@ -14,6 +14,8 @@ class QVBoxLayout;
 
 namespace lw {
 
+class MoneyBar;
+
 class BoardCell : public QAbstractButton {
     Q_OBJECT
 public:
@@ -50,6 +52,7 @@ signals:
     void opened(const std::string &axis, StationId station);
     void mendApplied(const std::string &axis, const Mend &mend);
     void findingAsked(const std::string &axis, const Finding &finding);
+    void stepAsked(const std::string &axis, const QString &step);
     void demoAsked();
     void openAsked();
 
@@ -63,7 +66,9 @@ private:
         std::string axis;
         Finding f;
         const Mend *mend; ///< of m_mends
+        const BuildStep *trap = nullptr; ///< a trap of the build order instead of a finding
     };
+    [[nodiscard]] QString wordsOf(const WorstRow &r) const;
     void refreshBelow();
     void rebuildWorst(const std::vector<WorstRow> &rows, const QString &currency);
     void commitAxis();
@@ -73,8 +78,8 @@ private:
     QWidget *m_cellsHost, *m_below, *m_empty, *m_chooser = nullptr;
     QVBoxLayout *m_worst;
     MarkWidget *m_readyMark;
-    QLabel *m_ready, *m_money, *m_moneyDetail;
-    QWidget *m_moneyBar;
+    QLabel *m_ready, *m_money, *m_moneyDetail, *m_time, *m_timeDetail, *m_next, *m_nextDetail;
+    MoneyBar *m_moneyBar;
     QListWidget *m_classes, *m_axes;
     std::vector<std::string> m_order;
     std::vector<std::vector<BoardCell *>> m_cells;

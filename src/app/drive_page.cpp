@@ -139,6 +139,7 @@ DrivePage::DrivePage(Session *session, QWidget *parent) : StationPage(session, S
     head->addWidget(m_catalogue);
     left->addLayout(head);
     m_view = new PowerPathView(this);
+    connect(m_view, &PowerPathView::scalesChanged, this, &StationPage::rightTextChanged, Qt::QueuedConnection);
     left->addWidget(m_view, 1);
     left->addWidget(makeRule(this));
     auto *scroll = new QScrollArea(this);

@@ -67,6 +67,8 @@ class DrivePage : public StationPage {
 public:
     DrivePage(Session *session, QWidget *parent);
     bool handleKey(QKeyEvent *e) override;
+    [[nodiscard]] QString hint() const override { return QStringLiteral(", . pick a part   arrows move it 0.1 mm   drag the small pulley to move the motor   Ctrl+B tries another design"); }
+    [[nodiscard]] QString rightText() const override { return m_view->scales(); }
     void choose(const Finding &f) override;
     [[nodiscard]] PowerPathView *view() const { return m_view; }
     void pick(int part);

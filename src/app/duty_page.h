@@ -38,6 +38,7 @@ class DutyPage : public StationPage {
 public:
     DutyPage(Session *session, QWidget *parent);
     bool handleKey(QKeyEvent *e) override;
+    [[nodiscard]] QString hint() const override { return QStringLiteral("Insert adds a cut   ↑↓ step a value   click a bar to open its cut"); }
 
 protected:
     void update(const ProvedAxis &proved) override;

@@ -451,9 +451,21 @@ void TextEntry::refresh() {
     m_line->setAccessibleDescription(wrong);
     m_line->setToolTip(wrong.isEmpty() ? help() : wrong);
 }
+void TextEntry::setFallback(const QString &text) {
+    if (text == m_fallback) return;
+    m_fallback = text;
+    m_line->setPlaceholderText(text.isEmpty() ? QString() : u"≈ "_s + text);
+}
 void TextEntry::commit() {
-    const QString v = m_line->text().trimmed();
+    QString v = m_line->text().trimmed();
     m_line->setModified(false);
+    if (m_reader && !v.isEmpty()) {
+        const QString read = m_reader(v);
+        if (read.isEmpty()) emit said(u"%1: '%2' cannot be read. %3"_s.arg(m_label, v, m_spec ? text(m_spec->help) : QString()));
+        v = read.isEmpty() ? m_session->typedAt(m_pointer.toStdString()) : read;
+        const QSignalBlocker block(m_line);
+        m_line->setText(v);
+    }
     if (v == m_session->typedAt(m_pointer.toStdString())) return;
     m_session->setText(m_pointer, v, m_label.toLower() + u" "_s + (v.isEmpty() ? u"cleared"_s : v));
     const QString wrong = m_check && !v.isEmpty() ? m_check(v) : QString();

@@ -127,10 +127,16 @@ public:
     void refresh() override;
     /// Says what is wrong with a text, or nothing.
     void setCheck(std::function<QString(const QString &)> check) { m_check = std::move(check); }
+    /// What counts while nothing is typed; shown as such and taken away once it is typed over.
+    void setFallback(const QString &text);
+    /// Reads what is typed before it is kept (a date as people say it); empty: as typed.
+    void setReader(std::function<QString(const QString &)> reader) { m_reader = std::move(reader); }
     [[nodiscard]] EntryLine *line() const { return m_line; }
 
 private:
     void commit();
+    std::function<QString(const QString &)> m_reader;
+    QString m_fallback;
     QLabel *m_labelWidget;
     EntryLine *m_line;
     QString m_label;

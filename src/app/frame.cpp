@@ -7,7 +7,7 @@ namespace lw {
 using namespace Qt::StringLiterals;
 
 const std::vector<std::pair<StationId, QString>> &StationSpine::stations() {
-    static const std::vector<std::pair<StationId, QString>> s{{StationId::AsFound, u"As found"_s}, {StationId::Duty, u"Duty"_s}, {StationId::Drive, u"Drive"_s}, {StationId::Proof, u"Proof"_s}, {StationId::Parts, u"Parts"_s}, {StationId::FirstCuts, u"First cuts"_s}};
+    static const std::vector<std::pair<StationId, QString>> s{{StationId::AsFound, u"As found"_s}, {StationId::Duty, u"Duty"_s}, {StationId::Drive, u"Drive"_s}, {StationId::Proof, u"Proof"_s}, {StationId::Parts, u"Parts"_s}, {StationId::Build, u"Build"_s}, {StationId::FirstCuts, u"First cuts"_s}, {StationId::Log, u"Log"_s}};
     return s;
 }
 

@@ -8,7 +8,7 @@
 
 namespace lw {
 
-/// The eight stations on one line; those not built yet are absent, the rest keep their numbers.
+/// The eight stations on one line.
 class StationSpine : public QWidget {
     Q_OBJECT
 public:

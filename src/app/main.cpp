@@ -23,8 +23,8 @@ int main(int argc, char **argv) {
     options.addHelpOption();
     options.addVersionOption();
     options.addPositionalArgument(u"file"_s, u"a .lathewright job"_s);
-    QCommandLineOption demo(u"demo"_s, u"open the demo"_s), dark(u"dark"_s, u"dark theme"_s), shot(u"picture"_s, u"draw STATION (0 board, 1-7) of AXIS into FILE and leave: N:AXIS:FILE"_s, u"spec"_s), timing(u"timing"_s, u"print the time to the first paint and leave"_s);
-    options.addOptions({demo, dark, shot, timing});
+    QCommandLineOption demo(u"demo"_s, u"open the demo"_s), sample(u"sample"_s, u"open a sample: tarn-mill, beck-lathe, sill-grinder"_s, u"name"_s), dark(u"dark"_s, u"dark theme"_s), shot(u"picture"_s, u"draw STATION (0 board, 1-8) of AXIS into FILE and leave: N:AXIS:FILE"_s, u"spec"_s), timing(u"timing"_s, u"print the time to the first paint and leave"_s);
+    options.addOptions({demo, sample, dark, shot, timing});
     options.process(app);
     lw::loadFonts();
     lw::setDarkTheme(options.isSet(dark));
@@ -38,6 +38,8 @@ int main(int argc, char **argv) {
         window.say(u"Recovered what was not saved when Lathewright last stopped. Save it to keep it."_s);
     } else if (options.isSet(demo)) {
         window.openDemo();
+    } else if (options.isSet(sample)) {
+        window.openDemo(options.value(sample));
     } else if (!options.positionalArguments().isEmpty()) {
         window.openFile(options.positionalArguments().constFirst());
     }

@@ -1,8 +1,4 @@
 #include "app/main_window.h"
-#include "app/as_found_page.h"
-#include "app/drive_page.h"
-#include "app/duty_page.h"
-#include "app/lists_pages.h"
 #include "machine/project_file.h"
 #include <QtWidgets>
 
@@ -77,11 +73,15 @@ MainWindow::MainWindow(Session *session, QWidget *parent) : QMainWindow(parent),
     m_board = new BoardPage(session, this);
     m_stack->addWidget(m_board);
     connect(m_board, &BoardPage::opened, this, [this](const std::string &axis, StationId s) { showStation(s, axis); });
-    connect(m_board, &BoardPage::demoAsked, this, &MainWindow::openDemo);
+    connect(m_board, &BoardPage::demoAsked, this, [this] { openDemo(); });
     connect(m_board, &BoardPage::openAsked, this, [this] { findChild<QAction *>(u"open"_s)->trigger(); });
     connect(m_board, &BoardPage::mendApplied, this, [this](const std::string &axis, const Mend &mend) {
         m_axis = axis;
         applyMend(mend);
+    });
+    connect(m_board, &BoardPage::stepAsked, this, [this](const std::string &axis, const QString &step) {
+        showStation(StationId::Build, axis);
+        page(StationId::Build)->goTo(step);
     });
     connect(m_board, &BoardPage::findingAsked, this, [this](const std::string &axis, const Finding &f) {
         showStation(spec(f.id).station == StationId::Proof || spec(f.id).station == StationId::FirstCuts ? StationId::Proof : spec(f.id).station, axis);
@@ -118,30 +118,13 @@ MainWindow::~MainWindow() {
 StationPage *MainWindow::page(StationId station) {
     auto &p = m_pages[station];
     if (!p) { // made when first looked at
-        switch (station) {
-        case StationId::AsFound: p = new AsFoundPage(m_session, this); break;
-        case StationId::Duty: p = new DutyPage(m_session, this); break;
-        case StationId::Drive: {
-            auto *drive = new DrivePage(m_session, this);
-            connect(drive->view(), &PowerPathView::scalesChanged, this, [this, drive] {
-                if (!m_onBoard && m_station == StationId::Drive) m_statusRight->setText(drive->view()->scales());
-            }, Qt::QueuedConnection);
-            p = drive;
-            break;
-        }
-        case StationId::Proof: {
-            auto *proof = new ProofPage(m_session, this);
-            connect(proof, &ProofPage::mendApplied, this, &MainWindow::applyMend);
-            connect(proof, &ProofPage::findingOpened, this, [this] { m_mendTimer.start(); });
-            p = proof;
-            break;
-        }
-        case StationId::Parts: p = new PartsPage(m_session, this); break;
-        case StationId::FirstCuts: p = new FirstCutsPage(m_session, this); break;
-        default: return nullptr;
-        }
+        p = makeStationPage(station, m_session, this);
+        if (!p) return nullptr;
         m_stack->addWidget(p);
         connect(p, &StationPage::said, this, &MainWindow::say);
+        connect(p, &StationPage::mendApplied, this, &MainWindow::applyMend);
+        connect(p, &StationPage::quietWanted, this, [this] { m_mendTimer.start(); });
+        connect(p, &StationPage::rightTextChanged, this, &MainWindow::refreshFrame);
         connect(p, &StationPage::mendAsked, this, [this](const Finding &f) {
             showStation(StationId::Proof, m_axis);
             page(StationId::Proof)->choose(f);
@@ -223,9 +206,9 @@ void MainWindow::openFile(const QString &path) {
     say(notes.isEmpty() ? u"Opened %1."_s.arg(QFileInfo(path).fileName()) : notes.front());
 }
 
-void MainWindow::openDemo() {
-    QFile demo(u":/demo/tarn-mill.lathewright"_s);
-    if (!demo.open(QIODevice::ReadOnly)) return say(u"The demo is missing from this build."_s);
+void MainWindow::openDemo(const QString &name) {
+    QFile demo(u":/demo/%1.lathewright"_s.arg(name));
+    if (!demo.open(QIODevice::ReadOnly)) return say(u"There is no sample of that name."_s);
     const auto read = readProject(demo.readAll().toStdString(), "demo");
     if (!read) return say(QString::fromStdString(read.error()));
     m_session->newJob();
@@ -298,12 +281,15 @@ void MainWindow::refreshFrame() {
         r.what = text(p.model.what);
         r.travel = text(withUnit(p.model.travel.v, Dimension::Length, "mm"));
         r.assumedTravel = p.model.travel.assumed();
-        r.verdict = worst(p.evaluation);
+        r.verdict = std::min(worst(p.evaluation), buildVerdict(m_session->plan(), id));
         r.vertical = p.model.vertical;
         rows.push_back(r);
         if (!m_onBoard && id != m_axis) continue; // at a bench the spine tells of this axis
         for (const auto &[station, name] : StationSpine::stations()) {
-            const auto v = station == StationId::Parts ? summarise(station, project, p.model, p.evaluation).verdict : worstOf(p.evaluation, station);
+            const bool late = station >= StationId::Parts;
+            const auto s = late ? m_session->summary(station, id) : StationSummary();
+            if (late && !s.begun) continue;
+            const auto v = late ? s.verdict : worstOf(p.evaluation, station);
             const auto it = roll.find(station);
             roll[station] = it == roll.end() ? v : std::min(it->second, v);
         }
@@ -329,11 +315,10 @@ void MainWindow::refreshFrame() {
     }
     setWindowTitle(m_session->name() + (m_session->isModified() ? u" *"_s : QString()) + u" – Lathewright"_s);
     QString right = m_session->isModified() ? u"not saved; every edit is in the journal"_s : m_session->path().isEmpty() ? QString() : u"saved"_s;
-    if (!m_onBoard && m_station == StationId::Drive)
-        if (auto *d = qobject_cast<DrivePage *>(page(StationId::Drive))) right = d->view()->scales();
+    const auto *shown = m_onBoard ? nullptr : m_pages[m_station];
+    if (shown && !shown->rightText().isEmpty()) right = shown->rightText();
     m_statusRight->setText(right);
-    static const std::map<StationId, QString> hints{{StationId::AsFound, u"Enter next   Insert place   Delete strikes it out   F1 how to measure   drag a point to play"_s}, {StationId::Duty, u"Insert adds a cut   ↑↓ step a value   click a bar to open its cut"_s}, {StationId::Drive, u", . pick a part   arrows move it 0.1 mm   drag the small pulley to move the motor   Ctrl+B tries another design"_s}, {StationId::Proof, u"↑↓ rungs   W working   M mend   Ctrl+C copies the chart   Ctrl+B keep as A"_s}, {StationId::Parts, u"Space next state   F2 edit   [ ] other axes"_s}, {StationId::FirstCuts, u"Ctrl+C copies the sheet   [ ] other axes"_s}};
-    if (m_status->property("sticky").toString().isEmpty()) m_status->setText(m_onBoard ? axes.empty() ? u"A adds an axis   Ctrl+O open   Ctrl+N new"_s : u"1–5, 7 station   [ ] axis   Enter opens the cell   A adds an axis   F1 how to measure"_s : hints.at(m_station));
+    if (m_status->property("sticky").toString().isEmpty()) m_status->setText(m_onBoard ? axes.empty() ? u"A adds an axis   Ctrl+O open   Ctrl+N new"_s : u"1–8 station   [ ] axis   Enter opens the cell   A adds an axis   M mend   Ctrl+F find   Ctrl+K bench book"_s : shown ? shown->hint() : QString());
 }
 
 void MainWindow::say(const QString &sentence) {
@@ -369,16 +354,13 @@ void MainWindow::mendNow() {
         }
         return;
     }
-    if (m_station != StationId::Proof) return;
-    auto *proof = qobject_cast<ProofPage *>(page(StationId::Proof));
-    if (const auto *f = proof->current(); f && f->verdict != Verdict::Holds) {
-        const Finding copy = *f;
-        proof->showMends(copy, findMends(m_session->project(), m_session->proved(m_axis).model, copy));
-    }
+    page(m_station)->whenQuiet();
 }
 
 void MainWindow::applyMend(const Mend &mend) {
-    m_session->apply({mend.patches, text(mend.words)});
+    auto patches = mend.patches;
+    patches.push_back(decisionEntry(m_axis, mend.words, "", m_session->now())); // undone with the mend
+    m_session->apply({patches, text(mend.words)});
     say(text(mend.words) + u". Ctrl+Z takes it back."_s);
 }
 
@@ -435,9 +417,7 @@ void MainWindow::copyPage() {
         QString t;
         for (const auto *c : m_board->findChildren<BoardCell *>()) t += c->accessibleName() + u"\n"_s;
         QGuiApplication::clipboard()->setText(t);
-    } else if (m_station == StationId::Proof) {
-        qobject_cast<ProofPage *>(page(StationId::Proof))->copy();
-    } else {
+    } else if (!page(m_station)->copy()) {
         auto *mime = new QMimeData;
         mime->setText(page(m_station)->copyText());
         mime->setImageData(page(m_station)->grab().toImage());
@@ -521,7 +501,7 @@ bool MainWindow::eventFilter(QObject *o, QEvent *e) {
                 const auto id = StationId(key - Qt::Key_0);
                 for (const auto &[s, name] : StationSpine::stations())
                     if (s == id) showStation(id);
-                return true; // 6 and 8 are not built yet: nothing happens
+                return true;
             }
             if (key == Qt::Key_BracketLeft || key == Qt::Key_BracketRight) {
                 stepAxis(key == Qt::Key_BracketRight ? 1 : -1);
@@ -541,8 +521,13 @@ bool MainWindow::eventFilter(QObject *o, QEvent *e) {
                 return true;
             }
         }
-        if (!m_onBoard && !(k->modifiers() & (Qt::ControlModifier | Qt::MetaModifier)) && !qobject_cast<QTableView *>(w) && !qobject_cast<MarginLadder *>(w) && page(m_station)->handleKey(k)) return true;
-        if (!m_onBoard && qobject_cast<QTableView *>(w) && k->key() == Qt::Key_Space && page(m_station)->handleKey(k)) return true;
+        if (!m_onBoard && !(k->modifiers() & (Qt::ControlModifier | Qt::MetaModifier)) && !w->property("ownKeys").toBool()) {
+            // a table keeps its arrows; letters, space and Delete are the page's
+            const bool walks = k->key() >= Qt::Key_Home && k->key() <= Qt::Key_PageDown;
+            const bool opens = k->key() == Qt::Key_Return || k->key() == Qt::Key_Enter || k->key() == Qt::Key_F2;
+            const bool presses = k->key() == Qt::Key_Space && qobject_cast<QAbstractButton *>(w);
+            if (!(qobject_cast<QTableView *>(w) && (walks || opens)) && !presses && page(m_station)->handleKey(k)) return true;
+        }
     } else if (e->type() == QEvent::KeyPress) {
         return false;
     }

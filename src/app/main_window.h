@@ -3,7 +3,6 @@
 
 #include "app/board_page.h"
 #include "app/frame.h"
-#include "app/proof_page.h"
 #include "app/station_page.h"
 #include <QMainWindow>
 #include <QTimer>
@@ -20,7 +19,8 @@ public:
     explicit MainWindow(Session *session, QWidget *parent = nullptr);
     ~MainWindow() override;
     void openFile(const QString &path);
-    void openDemo();
+    /// A sample that ships: tarn-mill, beck-lathe, sill-grinder.
+    void openDemo(const QString &name = QStringLiteral("tarn-mill"));
     void showBoard();
     void showStation(StationId station, const std::string &axis = {});
     void say(const QString &sentence);

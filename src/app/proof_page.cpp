@@ -7,6 +7,7 @@ namespace lw {
 using namespace Qt::StringLiterals;
 
 MarginLadder::MarginLadder(QWidget *parent) : QAbstractScrollArea(parent) {
+    setProperty("ownKeys", true);
     setFocusPolicy(Qt::StrongFocus);
     setFrameShape(QFrame::NoFrame);
     setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
@@ -167,7 +168,7 @@ void ProofPage::update(const ProvedAxis &p) {
     m_mends.clear();
     if (f) {
         m_opened->show(p, *f);
-        emit findingOpened(*f);
+        emit quietWanted();
     }
 }
 
@@ -196,6 +197,13 @@ bool ProofPage::handleKey(QKeyEvent *e) {
         return true;
     }
     return false;
+}
+
+void ProofPage::whenQuiet() {
+    const auto *f = current();
+    if (!f || f->verdict == Verdict::Holds) return;
+    const Finding copy = *f;
+    showMends(copy, findMends(m_session->project(), proved().model, copy));
 }
 
 } // namespace lw

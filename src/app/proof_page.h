@@ -47,11 +47,12 @@ public:
     void showMends(const Finding &f, const std::vector<Mend> &mends);
     [[nodiscard]] const Finding *current() const;
     [[nodiscard]] QString copyText() const override;
-    void copy() { m_chart->copy(); }
-
-signals:
-    void findingOpened(const Finding &f);
-    void mendApplied(const Mend &mend);
+    bool copy() override {
+        m_chart->copy();
+        return true;
+    }
+    [[nodiscard]] QString hint() const override { return QStringLiteral("↑↓ rungs   W working   M mend   Ctrl+C copies the chart   Ctrl+B keep as A"); }
+    void whenQuiet() override;
 
 protected:
     void update(const ProvedAxis &proved) override;

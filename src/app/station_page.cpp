@@ -26,7 +26,28 @@ void StationPage::refresh() {
     if (m_axis.empty() || m_session->at("/axes/" + m_axis).is_null()) return;
     pointFields(true);
     update(proved());
+    showLessons();
     pointFields(false); // those the update has just made
+}
+
+QWidget *StationPage::makeLessons() {
+    m_lessons = makeLabel({}, 13, Ink::Value, false, true, this);
+    m_lessons->setObjectName(u"lessons"_s);
+    m_lessons->setProperty("lesson", true);
+    m_lessons->hide();
+    return m_lessons;
+}
+
+void StationPage::showLessons() {
+    if (!m_lessons) return;
+    static const std::map<StationId, std::string_view> codes{{StationId::AsFound, "as_found"}, {StationId::Duty, "duty"}, {StationId::Drive, "drive"}, {StationId::Proof, "proof"}, {StationId::Parts, "parts"}, {StationId::Build, "build"}, {StationId::FirstCuts, "first_cuts"}};
+    const auto code = codes.find(m_station);
+    QStringList words;
+    if (code != codes.end())
+        for (const auto &e : m_session->log())
+            if (e.pinned == code->second && (e.axis.empty() || e.axis == m_axis || e.kind == LogKind::Learnt)) words << QString::fromStdString(e.text);
+    m_lessons->setVisible(!words.isEmpty());
+    m_lessons->setText(u"Learnt: "_s + words.join(u"  ·  "_s));
 }
 
 void StationPage::pointFields(bool refreshOthers) {

@@ -3,6 +3,7 @@
 
 #include "app/fields.h"
 #include "app/style.h"
+#include "proof/mends.h"
 #include "proof/summary.h"
 #include <QWidget>
 #include <vector>
@@ -22,16 +23,28 @@ public:
     void refresh();
     /// The finding under work, for the drawing, the ledger and the keys.
     virtual void choose(const Finding &) {}
+    /// Goes to a row of the page by its key; nothing where there is none.
+    virtual void goTo(const QString &) {}
     /// W, M, arrows and the like; true when used.
     virtual bool handleKey(QKeyEvent *) { return false; }
     /// The first thing to type into.
     [[nodiscard]] virtual QWidget *firstField() const;
+    /// What the status row says: keys of this page at the left, a figure at the right.
+    [[nodiscard]] virtual QString hint() const { return {}; }
+    [[nodiscard]] virtual QString rightText() const { return {}; }
+    /// Called when nothing was typed for a moment: long sums go here.
+    virtual void whenQuiet() {}
+    /// Puts the page on the clipboard; false: the window copies its text and picture.
+    virtual bool copy() { return false; }
     /// Words and picture of the page for the clipboard.
     [[nodiscard]] virtual QString copyText() const { return m_headline ? m_headline->text() : QString(); }
 
 signals:
     void said(const QString &sentence);
     void mendAsked(const Finding &finding);
+    void mendApplied(const Mend &mend);
+    void quietWanted();      ///< something was opened that whenQuiet fills
+    void rightTextChanged();
 
 protected:
     virtual void update(const ProvedAxis &proved) = 0;
@@ -43,6 +56,8 @@ protected:
     [[nodiscard]] QString absolute(const QString &relative) const;
     /// Headline row: mark, words, figure at the right.
     QWidget *makeHeadline();
+    /// Lessons pinned to this station; hidden when there is none. Pages put it under their headline.
+    QWidget *makeLessons();
     void setHeadline(Verdict v, const QString &words, const QString &figure = {});
 
     Session *m_session;
@@ -56,8 +71,12 @@ private:
         QString relative;
     };
     std::vector<Bound> m_fields;
+    void showLessons();
     MarkWidget *m_mark = nullptr;
-    QLabel *m_headline = nullptr, *m_figure = nullptr;
+    QLabel *m_headline = nullptr, *m_figure = nullptr, *m_lessons = nullptr;
 };
+
+/// The page of a station; null for one that has none.
+StationPage *makeStationPage(StationId station, Session *session, QWidget *parent);
 
 } // namespace lw

@@ -112,6 +112,14 @@ QComboBox { background:transparent; color:%ink; border:none; border-bottom:2px s
 QComboBox:focus { background:%field; border:1.6px solid %touch; }
 QComboBox::drop-down { border:none; width:14px; }
 QComboBox QAbstractItemView { background:%field; color:%ink; border:1px solid %rule2; selection-background-color:%touchw; selection-color:%touch; }
+QLabel[lesson="true"] { background:%watchw; padding:4px 8px; }
+QFrame[caution="true"] { background:%watchw; border:1.6px solid %ink; }
+QFrame[caution="true"] QLabel { border:none; }
+QPushButton[quiet="true"] { border:none; padding:3px 8px; }
+QPushButton[quiet="true"]:checked { background:%touch; color:%onink; border:none; }
+QLineEdit[plain="true"] { background:%field; color:%ink; border:1.6px solid %rule2; padding:3px 6px; }
+QLineEdit[plain="true"]:focus { border:1.6px solid %touch; }
+QCheckBox { color:%touch; spacing:6px; }
 QTableView::item { border-bottom:1px solid %rule; padding:0 6px; }
 QTableView { background:%sheet; color:%ink; border:none; gridline-color:%rule; selection-background-color:%touchw; selection-color:%ink; alternate-background-color:%sheet; }
 QHeaderView::section { background:%sheet; color:%ink2; border:none; border-bottom:1px solid %rule2; padding:4px; }
@@ -121,7 +129,7 @@ QListWidget::item:selected { background:%touchw; color:%touch; }
 QScrollBar:vertical { background:%sheet; width:10px; } QScrollBar::handle:vertical { background:%rule2; min-height:24px; }
 QScrollBar:horizontal { background:%sheet; height:10px; } QScrollBar::handle:horizontal { background:%rule2; min-width:24px; }
 QScrollBar::add-line, QScrollBar::sub-line { width:0; height:0; }
-)"_s.replace(u"%field"_s, t.field.name()).replace(u"%sheet"_s, t.sheet.name()).replace(u"%paper"_s, t.paper.name()).replace(u"%onink"_s, t.onInk.name())
+)"_s.replace(u"%watchw"_s, t.watchWash.name()).replace(u"%field"_s, t.field.name()).replace(u"%sheet"_s, t.sheet.name()).replace(u"%paper"_s, t.paper.name()).replace(u"%onink"_s, t.onInk.name())
                             .replace(u"%ink3"_s, t.ink3.name()).replace(u"%ink2"_s, t.ink2.name()).replace(u"%ink"_s, t.ink.name()).replace(u"%rule2"_s, t.rule2.name()).replace(u"%rule"_s, t.rule.name())
                             .replace(u"%touchw"_s, t.touchWash.name()).replace(u"%touch"_s, t.touch.name()));
     for (auto *w : qApp->allWidgets())

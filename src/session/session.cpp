@@ -254,6 +254,15 @@ const std::vector<LogEntry> &Session::log() const {
     if (!m_log) m_log = logEntries(m_project, predictions());
     return *m_log;
 }
+StationSummary Session::summary(StationId station, const std::string &axis) const {
+    const auto &p = proved(axis);
+    switch (station) {
+    case StationId::Build: return buildSummary(plan(), axis);
+    case StationId::FirstCuts: return cardsSummary(m_project, p.model, p.evaluation.state);
+    case StationId::Log: return logSummary(log(), axis);
+    default: return summarise(station, m_project, p.model, p.evaluation);
+    }
+}
 std::string Session::now() const {
     const std::string real = clock ? clock() : QDateTime::currentDateTime().toString(Qt::ISODate).toStdString();
     const auto sample = m_project.value("today", std::string());

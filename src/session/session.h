@@ -1,7 +1,7 @@
 // The open job: the one door for edits, undo, file, journal, and the proof of every axis kept up to date.
 #pragma once
 
-#include "logbook/log.h"
+#include "logbook/station_words.h"
 #include "shop/parts.h"
 #include "proof/evaluate.h"
 #include "session/edit.h"
@@ -62,6 +62,8 @@ public:
     /// Said and is, of every axis; the log with its decisions judged by them; both kept until the next edit.
     [[nodiscard]] const PredictionsByAxis &predictions() const;
     [[nodiscard]] const std::vector<LogEntry> &log() const;
+    /// One cell of the board.
+    [[nodiscard]] StationSummary summary(StationId station, const std::string &axis) const;
     /// The moment, ISO "2026-03-12T19:42:10"; of a sample the day it is looked at on.
     [[nodiscard]] std::string now() const;
     [[nodiscard]] Day today() const;

@@ -1,5 +1,4 @@
 #include "proof/summary.h"
-#include "drive/steps.h"
 #include <array>
 #include <algorithm>
 #include <cmath>
@@ -136,14 +135,6 @@ StationSummary summarise(StationId station, const nlohmann::json &project, const
             if (!l.matches) s.sentence += "; " + l.text + " no longer matches";
         break;
     }
-    case StationId::FirstCuts: {
-        const auto lead = m.leadFraction();
-        const auto steps = lead.num > 0 ? stepsPerMillimetre(4 * m.rotorTeeth, m.microsteps, m.ratioFraction(), lead) : Result<Fraction>(fail(CalcErrorCode::Missing, "lead"));
-        s.figure = steps ? numberText(steps->value(), 6) : "?";
-        s.sentence = steps ? "steps a millimetre, " + steps->text() : "steps need the lead";
-        if (!steps) s.verdict = Verdict::NotKnown;
-        break;
-    }
     default: s.begun = false; break;
     }
     return s;
@@ -188,7 +179,6 @@ std::string headline(StationId station, const AxisModel &m, const Evaluation &e)
         return t;
     }
     case StationId::Parts: return "What the design asks for";
-    case StationId::FirstCuts: return "What to enter in the controller";
     default: return {};
     }
 }

@@ -212,7 +212,7 @@ private slots:
     void gatesCannotBeOverridden() {
         const Job job(demo());
         QVERIFY(job.plan.step("X-first")->refusal.find("stop works") != std::string::npos);
-        QVERIFY(job.plan.step("Z-first")->refusal.find("run down") != std::string::npos); // no brake on the head
+        QVERIFY(job.plan.step("Z-motor")->refusal.find("run down") != std::string::npos); // no brake on the head
         const auto *strip = job.plan.step("Z-strip");
         const auto unread = unreadDangers(job.project, *strip, *dayFromIso("2026-03-12"));
         QVERIFY(!unread.empty());
