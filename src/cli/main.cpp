@@ -3,7 +3,10 @@
 #include "proof/result_json.h"
 #include "machine/fields.h"
 #include "machine/project_file.h"
+#include "picture/theme.h"
+#include "report/report.h"
 #include <CLI/CLI.hpp>
+#include <QGuiApplication>
 #include <fstream>
 #include <iostream>
 #include <sstream>
@@ -61,6 +64,21 @@ int evaluate(const std::string &file, bool asJson) {
     return fails ? 1 : 0;
 }
 
+/// Only this command needs type and painters; it runs with no display.
+int report(int argc, char **argv, const std::string &file, const std::string &out, bool cards, const std::string &paper) {
+    if (paper != "a4" && paper != "letter") return say("report: the paper is a4 or letter.");
+    qputenv("QT_QPA_PLATFORM", "offscreen");
+    QGuiApplication app(argc, argv);
+    if (!lw::loadFonts()) return say("report: the typeface is missing from this build.");
+    lw::Session session;
+    QStringList notes;
+    const auto problem = session.open(QString::fromStdString(file), &notes);
+    if (!problem.isEmpty()) return say(problem.toStdString());
+    for (const auto &n : notes) std::cerr << file << ", " << n.toStdString() << "\n";
+    const auto wrong = lw::writeReport(cards ? lw::makeJobCards(session) : lw::makeReport(session), QString::fromStdString(out), paper == "letter" ? QPageSize::Letter : QPageSize::A4);
+    return wrong.isEmpty() ? 0 : say(wrong.toStdString());
+}
+
 } // namespace
 
 int main(int argc, char **argv) {
@@ -84,6 +102,16 @@ int main(int argc, char **argv) {
     bool asJson = false;
     evaluateCommand->add_option("file", job, "a .lathewright file")->required();
     evaluateCommand->add_flag("--json", asJson, "as JSON");
+
+    auto *reportCommand = app.add_subcommand("report", "the whole job as HTML or PDF");
+    std::string reportFile;
+    std::string reportOut;
+    std::string paper = "a4";
+    bool cards = false;
+    reportCommand->add_option("file", reportFile, "a .lathewright file")->required();
+    reportCommand->add_option("-o,--out", reportOut, "out.html or out.pdf")->required();
+    reportCommand->add_option("--paper", paper, "a4 or letter");
+    reportCommand->add_flag("--cards", cards, "job cards for the bench instead");
 
     auto *schemaCommand = app.add_subcommand("schema", "the JSON Schema of the job file");
 
@@ -120,6 +148,7 @@ int main(int argc, char **argv) {
         std::cout << lw::projectSchema();
         return 0;
     }
+    if (reportCommand->parsed()) return report(argc, argv, reportFile, reportOut, cards, paper);
     if (evaluateCommand->parsed()) return evaluate(job, asJson);
     std::cout << app.help();
     return 0;

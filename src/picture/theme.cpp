@@ -6,7 +6,7 @@ inline void loadFontResources() { Q_INIT_RESOURCE(fonts); }
 namespace lw {
 using namespace Qt::StringLiterals;
 namespace {
-bool isDark = false;
+bool isDark = false, isPrint = false;
 }
 
 const Theme &lightTheme() {
@@ -19,7 +19,26 @@ const Theme &darkTheme() {
                          0x83C891, 0xE6B257, 0xF2907A, 0xBAB3C2, 0x25342A, 0x3B301B, 0x42261F, 0x312E33, 0x0E0C0A, 0x1B1916};
     return t;
 }
-const Theme &theme() { return isDark ? darkTheme() : lightTheme(); }
+const Theme &printTheme() {
+    static const Theme t = [] {
+        Theme p = lightTheme();
+        p.paper = p.sheet = p.field = p.onInk = Qt::white;
+        p.touchWash = p.holdsWash = p.watchWash = p.failsWash = p.unknownWash = Qt::white;
+        p.part = 0xF4F4F4;
+        p.part2 = 0xE4E4E4;
+        p.ink = p.belt = Qt::black;
+        p.ink2 = 0x303030;
+        p.ink3 = 0x505050;
+        p.rule = 0xC8C8C8;
+        p.rule2 = 0x888888;
+        p.touch = p.holds = p.watch = p.fails = p.unknown = Qt::black; // the shapes tell them apart
+        return p;
+    }();
+    return t;
+}
+PrintScope::PrintScope() : m_before(isPrint) { isPrint = true; }
+PrintScope::~PrintScope() { isPrint = m_before; }
+const Theme &theme() { return isPrint ? printTheme() : isDark ? darkTheme() : lightTheme(); }
 void setDarkTheme(bool dark) { isDark = dark; }
 
 bool loadFonts() {

@@ -19,6 +19,18 @@ const Theme &darkTheme();
 /// The theme all painters use now.
 const Theme &theme();
 void setDarkTheme(bool dark);
+/// Black on white, washes dropped: what paper takes. In force while one stands.
+const Theme &printTheme();
+class PrintScope {
+public:
+    PrintScope();
+    ~PrintScope();
+    PrintScope(const PrintScope &) = delete;
+    PrintScope &operator=(const PrintScope &) = delete;
+
+private:
+    bool m_before;
+};
 
 /// Loads the shipped typeface; needs the application to exist. False when the program was built without it.
 bool loadFonts();

@@ -1,0 +1,172 @@
+#include "picture/report_charts.h"
+#include "picture/marks.h"
+#include "proof/narrate.h"
+#include <QPainterPath>
+#include <algorithm>
+#include <cmath>
+
+namespace lw {
+using namespace Qt::StringLiterals;
+
+namespace {
+/// A round step so that about `wanted` of them make `range`.
+double roundStep(double range, int wanted) {
+    const double raw = range / wanted, power = std::pow(10.0, std::floor(std::log10(raw)));
+    for (double k : {1.0, 2.0, 5.0, 10.0})
+        if (k * power >= raw) return k * power;
+    return 10 * power;
+}
+struct Frame {
+    QRectF r;
+    double xMost, yMost;
+    bool root;
+    [[nodiscard]] QPointF at(double x, double y) const { return {r.left() + (root ? std::sqrt(std::max(0.0, x) / xMost) : x / xMost) * r.width(), r.bottom() - y / yMost * r.height()}; }
+};
+void axes(QPainter &p, const Frame &f, const QString &y, const QString &x, const std::vector<double> &xTicks) {
+    const auto &t = theme();
+    p.setFont(face(13));
+    const double step = roundStep(f.yMost, 5);
+    for (double v = 0; v <= f.yMost * 1.0001; v += step) {
+        const double py = f.at(0, v).y();
+        p.setPen(QPen(t.rule, 1));
+        p.drawLine(QPointF(f.r.left(), py), QPointF(f.r.right(), py));
+        p.setPen(t.ink2);
+        p.drawText(QRectF(f.r.left() - 52, py - 9, 46, 18), Qt::AlignRight | Qt::AlignVCenter, text(numberText(v, 4)));
+    }
+    p.setPen(QPen(t.ink, 1.4));
+    p.drawLine(f.r.bottomLeft(), f.r.bottomRight());
+    p.drawLine(f.r.bottomLeft(), f.r.topLeft());
+    for (double v : xTicks) {
+        const double px = f.at(v, 0).x();
+        p.setPen(QPen(t.ink, 1.2));
+        p.drawLine(QPointF(px, f.r.bottom()), QPointF(px, f.r.bottom() + 5));
+        p.setPen(t.ink2);
+        p.drawText(QRectF(px - 30, f.r.bottom() + 6, 60, 18), Qt::AlignCenter, text(numberText(v, 4)));
+    }
+    p.drawText(QRectF(f.r.left() - 48, f.r.top() - 22, 300, 18), Qt::AlignLeft | Qt::AlignVCenter, y);
+    p.drawText(QRectF(f.r.left(), f.r.bottom() + 24, f.r.width(), 18), Qt::AlignRight | Qt::AlignVCenter, x);
+}
+} // namespace
+
+void paintTorqueChart(QPainter &p, QRectF area, const AxisModel &m, const AxisState &s, std::span<const Finding> findings) {
+    const auto &t = theme();
+    p.save();
+    p.setRenderHint(QPainter::Antialiasing);
+    double speed = 400, top = 0.1;
+    for (const auto &q : s.points)
+        if (q.rpm == q.rpm && std::isfinite(q.rpm)) {
+            speed = std::max(speed, q.rpm * 1.55);
+            if (q.demand == q.demand) top = std::max(top, q.demand);
+        }
+    speed = std::min(speed, 6000.0);
+    if (s.motorKnown) top = std::max(top, torqueAtSpeed(m, s, 0).most);
+    Frame f{area.adjusted(56, 26, -16, -46), speed, top * 1.08, true};
+    const double step = roundStep(speed, 8);
+    std::vector<double> ticks{0};
+    for (double v = step / 2; v <= speed; v += v < step ? step / 2 : step) ticks.push_back(v);
+    axes(p, f, u"torque at the motor, N·m"_s, u"motor speed, rpm (drawn by its square root)"_s, ticks);
+    if (s.motorKnown) {
+        QPainterPath counted, most, wanted;
+        const double share = m.closedLoop ? 0.75 : 0.5;
+        for (int k = 0; k <= 120; ++k) {
+            const double rpm = speed * k * k / 14400.0;
+            const auto q = torqueAtSpeed(m, s, rpm);
+            const QPointF a = f.at(rpm, q.design), b = f.at(rpm, q.most), c = f.at(rpm, q.design * share);
+            if (k == 0) {
+                counted.moveTo(a);
+                most.moveTo(b);
+                wanted.moveTo(c);
+            } else {
+                counted.lineTo(a);
+                most.lineTo(b);
+                wanted.lineTo(c);
+            }
+        }
+        p.setBrush(Qt::NoBrush);
+        p.setPen(QPen(t.ink, 2.2));
+        p.drawPath(counted);
+        QPen dash(t.ink2, 1.3);
+        dash.setDashPattern({6, 4});
+        p.setPen(dash);
+        p.drawPath(most);
+        dash.setDashPattern({1.5, 3});
+        p.setPen(dash);
+        p.drawPath(wanted);
+        p.setFont(face(13));
+        p.setPen(t.ink2);
+        const double at = speed * 0.09;
+        p.drawText(f.at(at, torqueAtSpeed(m, s, at).most) + QPointF(6, -4), u"most it can give"_s);
+        p.drawText(f.at(at, torqueAtSpeed(m, s, at).design) + QPointF(6, -4), u"counted on"_s);
+        p.drawText(f.at(at, torqueAtSpeed(m, s, at).design * share) + QPointF(6, -4), m.closedLoop ? u"three quarters of it"_s : u"half of it"_s);
+    }
+    // pins, their names kept apart
+    std::vector<QRectF> taken;
+    for (const auto &x : findings) {
+        if (x.id != CheckId::C01 && x.id != CheckId::C02) continue;
+        for (const auto &q : s.points) {
+            if (q.kind != x.operating || q.cut != x.cut || !(q.demand == q.demand) || !std::isfinite(q.rpm)) continue;
+            const QPointF at = f.at(q.rpm, q.demand);
+            if (q.design == q.design) {
+                QPen dot(t.ink2, 0.9);
+                dot.setDashPattern({1, 3});
+                p.setPen(dot);
+                p.drawLine(at, f.at(q.rpm, q.design));
+            }
+            paintPin(p, at - QPointF(11, 0), x.verdict, {22, 11});
+            const QString words = text(titleOf(m, x)) + u", "_s + text(marginText(x));
+            QFontMetrics fm(face(13));
+            QRectF box(at.x() + 15, at.y() - 9, fm.horizontalAdvance(words) + 2, 18);
+            if (box.right() > area.right()) box.moveRight(at.x() - 15);
+            for (int k = 0; k < 12 && std::any_of(taken.begin(), taken.end(), [&](const QRectF &o) { return o.intersects(box); }); ++k) box.translate(0, -17);
+            taken.push_back(box);
+            p.setFont(face(13));
+            p.setPen(t.ink);
+            p.drawText(box, Qt::AlignLeft | Qt::AlignVCenter, words);
+            break;
+        }
+    }
+    p.restore();
+}
+
+void paintPullChart(QPainter &p, QRectF area, const AxisModel &m, const AxisState &s) {
+    const auto &t = theme();
+    p.save();
+    p.setRenderHint(QPainter::Antialiasing);
+    double far = 0.01, top = 10;
+    for (const auto &r : m.readings) {
+        far = std::max(far, r.at.value());
+        top = std::max({top, r.away.value(), r.back.value()});
+    }
+    if (s.sizingPull == s.sizingPull) top = std::max(top, s.sizingPull);
+    Frame f{area.adjusted(56, 26, -16, -46), far * 1e3 * 1.02, top * 1.08, false};
+    std::vector<double> ticks;
+    const double step = roundStep(far * 1e3, 8);
+    for (double v = 0; v <= far * 1e3; v += step) ticks.push_back(v);
+    axes(p, f, u"pull to keep it moving, N"_s, u"place along the travel, mm"_s, ticks);
+    QPainterPath mean;
+    for (std::size_t k = 0; k < m.readings.size(); ++k) {
+        const auto &r = m.readings[k];
+        const double x = r.at.value() * 1e3;
+        const QPointF at = f.at(x, (r.away + r.back).value() / 2);
+        k ? mean.lineTo(at) : mean.moveTo(at);
+        p.setPen(QPen(t.ink, 1.2));
+        p.setBrush(t.sheet);
+        const QPointF a = f.at(x, r.away.value()), b = f.at(x, r.back.value());
+        p.drawPolygon(QPolygonF{a + QPointF(-4, 3), a + QPointF(4, 3), a + QPointF(0, -5)});
+        p.drawPolygon(QPolygonF{b + QPointF(-4, -3), b + QPointF(4, -3), b + QPointF(0, 5)});
+    }
+    p.setBrush(Qt::NoBrush);
+    p.setPen(QPen(t.ink, 2));
+    p.drawPath(mean);
+    if (s.sizingPull == s.sizingPull) {
+        QPen dash(t.ink, 1.4);
+        dash.setDashPattern({7, 4});
+        p.setPen(dash);
+        p.drawLine(f.at(0, s.sizingPull), f.at(f.xMost, s.sizingPull));
+        p.setFont(face(13));
+        p.drawText(f.at(0, s.sizingPull) + QPointF(8, -5), text(withUnit(s.sizingPull, Dimension::Force, "N")) + u" sizes the motor: the largest, on a cold day"_s);
+    }
+    p.restore();
+}
+
+} // namespace lw
