@@ -2,9 +2,11 @@
 #include "app/opened_finding.h"
 #include "app/parts_page.h"
 #include "logbook/station_words.h"
+#include "app/first_run.h"
 #include "app/frame.h"
 #include "app/ledger.h"
 #include "machine/classes.h"
+#include "machine/new_axis.h"
 #include "proof/narrate.h"
 #include "shop/parts.h"
 #include <QtWidgets>
@@ -113,25 +115,15 @@ BoardPage::BoardPage(Session *session, QWidget *parent) : QWidget(parent), m_ses
     scroll->setWidget(m_cellsHost);
     v->addWidget(scroll, 1);
 
-    m_empty = new QWidget(this);
-    auto *ev = new QVBoxLayout(m_empty);
-    ev->setContentsMargins(40, 34, 40, 10);
-    ev->setSpacing(10);
-    ev->addWidget(makeLabel(u"No axis yet"_s, 22, Ink::Value, true));
-    ev->addWidget(makeLabel(u"Press A to add one. It comes with the usual sizes of its class, dashed until you measure. Or look at the demo first: three axes of a small mill, under way."_s, 15, Ink::Label, false, true));
-    auto *links = new QHBoxLayout;
-    auto *add = makeLink(u"Add an axis (A)"_s, m_empty, true);
-    add->setObjectName(u"addAxis"_s);
-    connect(add, &QPushButton::clicked, this, &BoardPage::addAxis);
-    auto *demo = makeLink(u"Open the demo, Tarn mill"_s, m_empty);
-    demo->setObjectName(u"openDemo"_s);
-    connect(demo, &QPushButton::clicked, this, &BoardPage::demoAsked);
-    auto *open = makeLink(u"Open a job (Ctrl+O)"_s, m_empty);
-    connect(open, &QPushButton::clicked, this, &BoardPage::openAsked);
-    for (auto *b : {add, demo, open}) links->addWidget(b);
-    links->addStretch(1);
-    ev->addLayout(links);
-    ev->addStretch(1);
+    m_empty = new FirstRunPage(this);
+    connect(m_empty, &FirstRunPage::machineChosen, this, [this](const QString &code) {
+        m_session->apply({setUpMachine(code.toStdString()), u"axes set up"_s});
+        if (!m_order.empty()) focusCell(m_order.front(), StationId::AsFound);
+    });
+    connect(m_empty, &FirstRunPage::sampleAsked, this, &BoardPage::sampleAsked);
+    connect(m_empty, &FirstRunPage::fileAsked, this, &BoardPage::fileAsked);
+    connect(m_empty, &FirstRunPage::openAsked, this, &BoardPage::openAsked);
+    connect(m_empty, &FirstRunPage::emptyAsked, this, &BoardPage::addAxis);
     v->addWidget(m_empty, 1);
 
     // chooser: class, then its axis; no dialog
@@ -440,26 +432,9 @@ void BoardPage::commitAxis() {
     if (!m_classes->currentItem() || !m_axes->currentItem()) return;
     const auto code = m_classes->currentItem()->data(Qt::UserRole).toString().toStdString();
     const auto axis = m_axes->currentItem()->data(Qt::UserRole).toString().toStdString();
-    const auto *cls = classAxis(code, axis);
-    // a letter that is free
-    auto order = m_session->axes();
-    auto free = [&](const std::string &l) { return std::find(order.begin(), order.end(), l) == order.end(); };
-    std::string letter = axis.size() == 1 ? axis : axis == "table" || axis == "gantry" ? "X" : axis == "cross" || axis == "carriage" ? "Y" : "Z";
-    for (const char *other : {"X", "Y", "Z", "W", "U", "V"})
-        if (!free(letter)) letter = other;
-    for (int n = 2; !free(letter); ++n) letter = "X" + std::to_string(n);
-    static const std::map<std::string, std::string> what{{"X", "table"}, {"Y", "saddle"}, {"Z", "head"}};
-    const bool lathe = code.find("lathe") != std::string::npos;
-    std::string moves = axis.size() > 1 ? axis : lathe ? (axis == "X" ? "cross slide" : "carriage") : what.count(axis) ? what.at(axis) : axis;
-    order.push_back(letter);
-    nlohmann::json node = {{"letter", letter}, {"what", moves}, {"class_axis", axis}, {"orientation", cls && cls->vertical ? "vertical" : "horizontal"}, {"design_shown", "A"}};
-    const std::string before = m_session->project().value("class", std::string());
-    if (m_session->axes().empty() || before.empty()) {
-        m_session->apply({{{"/class", code}, {"/axes/" + letter, node}, {"/axis_order", order}}, u"axis %1 added"_s.arg(QString::fromStdString(letter))});
-    } else {
-        if (code != before) node["class"] = code;
-        m_session->apply({{{"/axes/" + letter, node}, {"/axis_order", order}}, u"axis %1 added"_s.arg(QString::fromStdString(letter))});
-    }
+    const auto added = lw::addAxis(m_session->project(), code, axis);
+    const auto &letter = added.id;
+    m_session->apply({added.patches, u"axis %1 added"_s.arg(QString::fromStdString(letter))});
     m_chooser->hide();
     refresh();
     focusCell(letter, StationId::AsFound);
@@ -472,7 +447,8 @@ void BoardPage::focusCell(const std::string &axis, StationId station) {
                 m_cells[r][c]->setFocus();
                 return;
             }
-    setFocus();
+    if (m_empty->isVisible()) m_empty->setFocus();
+    else setFocus();
 }
 
 bool BoardPage::eventFilter(QObject *o, QEvent *e) {
@@ -514,7 +490,6 @@ bool BoardPage::eventFilter(QObject *o, QEvent *e) {
 void BoardPage::keyPressEvent(QKeyEvent *e) {
     if (e->modifiers() == Qt::NoModifier && e->key() == Qt::Key_A) return addAxis();
     if (!m_cells.empty() && (e->key() == Qt::Key_Down || e->key() == Qt::Key_Right || e->key() == Qt::Key_Return)) return m_cells[0][0]->setFocus();
-    if (m_cells.empty() && (e->key() == Qt::Key_Return || e->key() == Qt::Key_Enter)) return addAxis();
     QWidget::keyPressEvent(e);
 }
 

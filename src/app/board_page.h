@@ -14,6 +14,7 @@ class QVBoxLayout;
 
 namespace lw {
 
+class FirstRunPage;
 class MoneyBar;
 
 class BoardCell : public QAbstractButton {
@@ -46,6 +47,7 @@ public:
     /// Opens the chooser of class and axis, in place.
     void addAxis();
     void focusCell(const std::string &axis, StationId station);
+    [[nodiscard]] FirstRunPage *firstRun() const { return m_empty; }
     [[nodiscard]] bool choosing() const { return m_chooser && m_chooser->isVisible(); }
 
 signals:
@@ -53,7 +55,8 @@ signals:
     void mendApplied(const std::string &axis, const Mend &mend);
     void findingAsked(const std::string &axis, const Finding &finding);
     void stepAsked(const std::string &axis, const QString &step);
-    void demoAsked();
+    void sampleAsked(const QString &name);
+    void fileAsked(const QString &path);
     void openAsked();
 
 protected:
@@ -75,7 +78,8 @@ private:
     void fillAxes();
     Session *m_session;
     QGridLayout *m_grid;
-    QWidget *m_cellsHost, *m_below, *m_empty, *m_chooser = nullptr;
+    QWidget *m_cellsHost, *m_below, *m_chooser = nullptr;
+    FirstRunPage *m_empty;
     QVBoxLayout *m_worst;
     MarkWidget *m_readyMark;
     QLabel *m_ready, *m_money, *m_moneyDetail, *m_time, *m_timeDetail, *m_next, *m_nextDetail;

@@ -23,7 +23,7 @@ int main(int argc, char **argv) {
     options.addHelpOption();
     options.addVersionOption();
     options.addPositionalArgument(u"file"_s, u"a .lathewright job"_s);
-    QCommandLineOption demo(u"demo"_s, u"open the demo"_s), sample(u"sample"_s, u"open a sample: tarn-mill, beck-lathe, sill-grinder"_s, u"name"_s), dark(u"dark"_s, u"dark theme"_s), shot(u"picture"_s, u"draw STATION (0 board, 1-8) of AXIS into FILE and leave: N:AXIS:FILE"_s, u"spec"_s), timing(u"timing"_s, u"print the time to the first paint and leave"_s);
+    QCommandLineOption demo(u"demo"_s, u"open the demo"_s), sample(u"sample"_s, u"open a sample: tarn-mill, beck-lathe, sill-grinder"_s, u"name"_s), dark(u"dark"_s, u"dark theme"_s), shot(u"picture"_s, u"draw STATION (0 board, 1-8) of AXIS into FILE and leave: N:AXIS:FILE; B:CALCULATION:FILE the bench book"_s, u"spec"_s), timing(u"timing"_s, u"print the time to the first paint and leave"_s);
     options.addOptions({demo, sample, dark, shot, timing});
     options.process(app);
     lw::loadFonts();
@@ -32,6 +32,7 @@ int main(int argc, char **argv) {
     const bool once = options.isSet(shot) || options.isSet(timing);
     lw::Session session(once ? QString() : folder);
     lw::MainWindow window(&session);
+    if (!once) window.restoreHabits();
     const bool recovered = !once && session.recover();
     if (recovered) {
         window.showBoard();
@@ -48,7 +49,10 @@ int main(int argc, char **argv) {
         for (const auto &spec : options.values(shot)) {
             const auto parts = spec.split(u':');
             if (parts.size() < 3) continue;
-            if (parts[0] == u"0"_s) window.showBoard();
+            if (parts[0] == u"B"_s) { // the bench book over the drive
+                window.showStation(lw::StationId::Drive, "X");
+                window.openBook(parts[1].toStdString());
+            } else if (parts[0] == u"0"_s) window.showBoard();
             else window.showStation(lw::StationId(parts[0].toInt()), parts[1].toStdString());
             for (int k = 0; k < 3; ++k) QApplication::processEvents();
             window.mendNow();

@@ -1,5 +1,12 @@
 #include "app/main_window.h"
+#include "app/bench_book.h"
+#include "app/find_bar.h"
+#include "app/first_run.h"
+#include "machine/new_axis.h"
 #include "machine/project_file.h"
+#include "report/report.h"
+#include <QPrintPreviewDialog>
+#include <QPrinter>
 #include <QtWidgets>
 
 namespace lw {
@@ -73,7 +80,8 @@ MainWindow::MainWindow(Session *session, QWidget *parent) : QMainWindow(parent),
     m_board = new BoardPage(session, this);
     m_stack->addWidget(m_board);
     connect(m_board, &BoardPage::opened, this, [this](const std::string &axis, StationId s) { showStation(s, axis); });
-    connect(m_board, &BoardPage::demoAsked, this, [this] { openDemo(); });
+    connect(m_board, &BoardPage::sampleAsked, this, [this](const QString &name) { openDemo(name); });
+    connect(m_board, &BoardPage::fileAsked, this, [this](const QString &path) { openFile(path); });
     connect(m_board, &BoardPage::openAsked, this, [this] { findChild<QAction *>(u"open"_s)->trigger(); });
     connect(m_board, &BoardPage::mendApplied, this, [this](const std::string &axis, const Mend &mend) {
         m_axis = axis;
@@ -98,6 +106,13 @@ MainWindow::MainWindow(Session *session, QWidget *parent) : QMainWindow(parent),
             showStation(m_station, axis);
         }
     });
+    m_book = new BenchBook(session, central);
+    connect(m_book, &BenchBook::said, this, &MainWindow::say);
+    connect(m_book, &BenchBook::closed, this, [this] {
+        if (m_onBoard) m_board->setFocus();
+        else page(m_station)->setFocus();
+    });
+    m_find = new FindBar(central);
     connect(session, &Session::changed, this, &MainWindow::refresh);
     connect(session, &Session::fileChanged, this, &MainWindow::refreshFrame);
     m_mendTimer.setSingleShot(true);
@@ -156,12 +171,20 @@ void MainWindow::buildMenus() {
         const QString path = QFileDialog::getOpenFileName(this, u"Open a job"_s, {}, u"Lathewright jobs (*.lathewright);;All files (*)"_s);
         if (!path.isEmpty()) openFile(path);
     }, u"open"_s);
-    add(job, u"Open the demo, Tarn mill"_s, {}, [this] {
-        if (mayLose()) openDemo();
-    }, u"demo"_s);
+    m_recent = job->addMenu(u"Recent jobs"_s);
+    connect(m_recent, &QMenu::aboutToShow, this, &MainWindow::fillRecent);
+    auto *samples = job->addMenu(u"Samples"_s);
+    for (const auto &[name, words] : {std::pair{u"tarn-mill"_s, u"Tarn mill, under way"_s}, {u"beck-lathe"_s, u"Beck lathe, finished"_s}, {u"sill-grinder"_s, u"Sill grinder, just begun"_s}})
+        add(samples, words, {}, [this, n = name] {
+            if (mayLose()) openDemo(n);
+        }, name == u"tarn-mill"_s ? u"demo"_s : name);
     job->addSeparator();
     add(job, u"Save"_s, QKeySequence::Save, [this] { save(); }, u"save"_s);
     add(job, u"Save as…"_s, QKeySequence::SaveAs, [this] { saveAs(); }, u"saveAs"_s);
+    job->addSeparator();
+    add(job, u"Print preview…"_s, QKeySequence::Print, [this] { printPreview(); }, u"print"_s);
+    add(job, u"Save the report (HTML, PDF)…"_s, {}, [this] { exportReport(false); }, u"report"_s);
+    add(job, u"Save job cards (PDF)…"_s, {}, [this] { exportReport(true); }, u"jobCards"_s);
     job->addSeparator();
     add(job, u"Quit"_s, QKeySequence::Quit, [this] { close(); });
     auto *edit = bar->addMenu(u"&Edit"_s);
@@ -173,7 +196,13 @@ void MainWindow::buildMenus() {
         showBoard();
         m_board->addAxis();
     }, u"addAxisAction"_s);
+    add(edit, u"Name this axis"_s, {}, [this] { nameAxis(); }, u"nameAxis"_s);
+    add(edit, u"Copy this axis"_s, {}, [this] { copyAxis(); }, u"copyAxis"_s);
+    add(edit, u"Move this axis up"_s, QKeySequence(u"Ctrl+Shift+Up"_s), [this] { moveAxis(-1); }, u"axisUp"_s);
+    add(edit, u"Move this axis down"_s, QKeySequence(u"Ctrl+Shift+Down"_s), [this] { moveAxis(1); }, u"axisDown"_s);
     add(edit, u"Remove this axis"_s, {}, [this] { removeAxis(); }, u"removeAxis"_s);
+    edit->addSeparator();
+    add(edit, u"Find…"_s, QKeySequence::Find, [this] { find(); }, u"find"_s);
     edit->addSeparator();
     add(edit, u"Keep this design, try another"_s, QKeySequence(u"Ctrl+B"_s), [this] { pinDesign(); }, u"pin"_s);
     add(edit, u"Swap A and B"_s, QKeySequence(u"Ctrl+E"_s), [this] { swapDesign(); }, u"swap"_s);
@@ -191,6 +220,8 @@ void MainWindow::buildMenus() {
         say(viewUnits().system == UnitSystem::Inch ? u"Shown in inches; what was typed stays as typed."_s : u"Shown in millimetres; what was typed stays as typed."_s);
     }, u"units"_s);
     add(view, u"Full screen"_s, QKeySequence(Qt::Key_F11), [this] { isFullScreen() ? showNormal() : showFullScreen(); });
+    auto *tools = bar->addMenu(u"&Tools"_s);
+    add(tools, u"Bench book"_s, QKeySequence(u"Ctrl+K"_s), [this] { openBook(); }, u"bookAction"_s);
     auto *help = bar->addMenu(u"&Help"_s);
     add(help, u"How to measure this"_s, QKeySequence(Qt::Key_F1), [this] { showHelp(); }, u"help"_s);
     add(help, u"About Lathewright"_s, {}, [this] { say(u"Lathewright %1. GPL-3.0-or-later. Everything stays on this computer."_s.arg(QStringLiteral(LW_VERSION))); });
@@ -203,6 +234,7 @@ void MainWindow::openFile(const QString &path) {
     m_axis.clear();
     m_mendedFor.clear();
     showBoard();
+    remember();
     say(notes.isEmpty() ? u"Opened %1."_s.arg(QFileInfo(path).fileName()) : notes.front());
 }
 
@@ -230,7 +262,7 @@ void MainWindow::showBoard() {
     refreshFrame();
     const auto axes = m_session->axes();
     if (!axes.empty()) m_board->focusCell(m_axis.empty() ? axes.front() : m_axis, m_station);
-    else m_board->setFocus();
+    else m_board->firstRun()->setFocus();
     m_mendTimer.start();
 }
 
@@ -318,7 +350,7 @@ void MainWindow::refreshFrame() {
     const auto *shown = m_onBoard ? nullptr : m_pages[m_station];
     if (shown && !shown->rightText().isEmpty()) right = shown->rightText();
     m_statusRight->setText(right);
-    if (m_status->property("sticky").toString().isEmpty()) m_status->setText(m_onBoard ? axes.empty() ? u"A adds an axis   Ctrl+O open   Ctrl+N new"_s : u"1–8 station   [ ] axis   Enter opens the cell   A adds an axis   M mend   Ctrl+F find   Ctrl+K bench book"_s : shown ? shown->hint() : QString());
+    if (m_status->property("sticky").toString().isEmpty()) m_status->setText(m_onBoard ? axes.empty() ? u"Arrows choose   Enter sets up its axes   Ctrl+O open   A adds one axis   drop a file anywhere"_s : u"1–8 station   [ ] axis   Enter opens the cell   A adds an axis   M mend   Ctrl+F find   Ctrl+K bench book"_s : shown ? shown->hint() : QString());
 }
 
 void MainWindow::say(const QString &sentence) {
@@ -404,12 +436,159 @@ void MainWindow::swapDesign() {
 
 void MainWindow::removeAxis() {
     if (m_axis.empty()) return;
-    auto order = m_session->axes();
-    std::erase(order, m_axis);
     const auto gone = m_axis;
+    auto order = m_session->axes();
+    std::erase(order, gone);
     m_axis = order.empty() ? std::string() : order.front();
-    m_session->apply({{{"/axes/" + gone, nullptr}, {"/axis_order", order}}, u"axis %1 removed"_s.arg(QString::fromStdString(gone))});
-    say(u"Axis %1 removed. Ctrl+Z brings it back."_s.arg(QString::fromStdString(gone)));
+    m_session->apply({lw::removeAxis(m_session->project(), gone), u"axis %1 removed"_s.arg(QString::fromStdString(gone))});
+    say(u"Axis %1 removed, with its parts and steps. Ctrl+Z brings it back."_s.arg(QString::fromStdString(gone)));
+}
+void MainWindow::copyAxis() {
+    if (m_axis.empty()) return say(u"There is no axis to copy yet."_s);
+    const auto copy = lw::copyAxis(m_session->project(), m_axis);
+    m_session->apply({copy.patches, u"axis %1 copied to %2"_s.arg(QString::fromStdString(m_axis), QString::fromStdString(copy.id))});
+    m_axis = copy.id;
+    refresh();
+    say(u"%1 is a copy; its cards begin anew."_s.arg(QString::fromStdString(copy.id)));
+}
+void MainWindow::moveAxis(int by) {
+    if (m_axis.empty()) return;
+    const auto patches = lw::moveAxis(m_session->project(), m_axis, by);
+    if (patches.empty()) return say(u"It stands at the end already."_s);
+    m_session->apply({patches, u"axis %1 moved"_s.arg(QString::fromStdString(m_axis))});
+}
+void MainWindow::nameAxis() {
+    if (m_axis.empty()) return say(u"There is no axis to name yet."_s);
+    // two entries in a small frame beside the strip; nothing is modal
+    if (auto *old = findChild<QFrame *>(u"nameFrame"_s)) old->deleteLater();
+    auto *frame = new QFrame(centralWidget());
+    frame->setObjectName(u"nameFrame"_s);
+    frame->setProperty("drawer", true);
+    auto *v = new QVBoxLayout(frame);
+    const QString base = u"/axes/"_s + QString::fromStdString(m_axis) + u"/"_s;
+    for (const auto *key : {"letter", "what"}) {
+        auto *f = makeField(m_session, frame, u"/axes/x/"_s + QString::fromLatin1(key));
+        f->setPointer(base + QString::fromLatin1(key));
+        v->addWidget(f);
+    }
+    auto *done = makeLink(u"done"_s, frame);
+    connect(done, &QPushButton::clicked, frame, &QFrame::deleteLater);
+    v->addWidget(done, 0, Qt::AlignRight);
+    frame->setGeometry(112, 96, 260, 150);
+    frame->show();
+    frame->raise();
+    frame->findChild<QLineEdit *>()->setFocus();
+}
+
+void MainWindow::openBook(const std::string &calculation) {
+    if (m_book->isVisible() && calculation.empty()) {
+        m_book->hide();
+        if (m_onBoard) m_board->setFocus();
+        else page(m_station)->setFocus();
+        return;
+    }
+    const int from = std::max(300, std::min(556, width() - 724));
+    m_book->setGeometry(from, 86, width() - from, height() - 86 - 26);
+    m_book->open(m_axis);
+    if (!calculation.empty()) m_book->showCalculation(calculation);
+}
+
+void MainWindow::find() {
+    std::vector<FindBar::Hit> all;
+    auto go = [this](StationId station, const std::string &axis, const QString &row) {
+        return [this, station, axis, row] {
+            showStation(station, axis);
+            if (!row.isEmpty()) page(station)->goTo(row);
+        };
+    };
+    for (const auto &id : m_session->axes()) {
+        const auto &p = m_session->proved(id);
+        for (const auto &f : p.evaluation.findings) {
+            const auto station = spec(f.id).station;
+            all.push_back({text(verdictWord(f.verdict)) + u", "_s + text(sentenceOf(p.model, p.evaluation.state, f)), QString::fromStdString(id) + u" finding "_s + text(spec(f.id).code), [this, id, f, station] {
+                               showStation(station == StationId::FirstCuts ? StationId::Proof : station, id);
+                               page(m_station)->choose(f);
+                           }});
+        }
+    }
+    for (const auto &l : m_session->parts()) all.push_back({QString::fromStdString(l.text + (l.from.empty() ? "" : ", " + l.from)) + u", "_s + text(stateCode(l.state)), QString::fromStdString(l.axis) + u" part"_s, go(StationId::Parts, l.axis, QString::fromStdString(l.key))});
+    for (const auto &s : m_session->plan().steps) all.push_back({QString::fromStdString(s.text), QString::fromStdString(s.axis) + u" step"_s, go(StationId::Build, s.axis, QString::fromStdString(s.key))});
+    for (const auto &e : m_session->log()) all.push_back({QString::fromStdString(e.date + " " + e.text + (e.reason.empty() ? "" : ": " + e.reason)), u"log"_s, go(StationId::Log, {}, QString::fromStdString(e.id))});
+    // entries of the axis: by their label, on the page that has them
+    if (!m_axis.empty())
+        for (const auto &[station, name] : StationSpine::stations())
+            if (auto it = m_pages.find(station); it != m_pages.end() && it->second)
+                for (auto *f : it->second->findChildren<FieldWidget *>()) {
+                    const auto *field = fieldAt(f->pointer().toStdString());
+                    if (!field || f->pointer().contains(u"/x/"_s)) continue;
+                    all.push_back({text(field->label), name + u" entry"_s, [this, s = station, f = QPointer<FieldWidget>(f)] {
+                                       showStation(s, m_axis);
+                                       if (f) f->setFocus();
+                                   }});
+                }
+    for (const auto &[station, name] : StationSpine::stations())
+        if (station <= StationId::Proof && !m_axis.empty() && !m_pages[station]) page(station)->setAxis(m_axis); // looked at next time
+    m_find->open(std::move(all));
+}
+
+void MainWindow::printPreview() {
+    const auto report = !m_onBoard && m_station == StationId::Build ? makeJobCards(*m_session, m_axis) : makeReport(*m_session);
+    QPrinter printer;
+    printer.setResolution(96);
+    printer.setPageMargins(QMarginsF(16, 14, 16, 12), QPageLayout::Millimeter);
+    printer.setDocName(report.title);
+    QPrintPreviewDialog preview(&printer, this);
+    preview.setObjectName(u"preview"_s);
+    preview.resize(1000, 760);
+    connect(&preview, &QPrintPreviewDialog::paintRequested, this, [&](QPrinter *p) { paintReport(report, *p); });
+    preview.exec();
+}
+
+void MainWindow::exportReport(bool cards) {
+    const QString path = QFileDialog::getSaveFileName(this, cards ? u"Save the job cards"_s : u"Save the report"_s, m_session->name() + (cards ? u" cards.pdf"_s : u".pdf"_s), u"PDF (*.pdf);;HTML (*.html)"_s);
+    if (path.isEmpty()) return;
+    const auto problem = writeReport(cards ? makeJobCards(*m_session) : makeReport(*m_session), path);
+    say(problem.isEmpty() ? u"Written to %1."_s.arg(QFileInfo(path).fileName()) : problem);
+}
+
+void MainWindow::fillRecent() {
+    m_recent->clear();
+    for (const auto &j : recentJobs()) {
+        auto *a = m_recent->addAction(j.name + u"   "_s + j.when);
+        a->setToolTip(j.path);
+        connect(a, &QAction::triggered, this, [this, path = j.path] {
+            if (mayLose()) openFile(path);
+        });
+    }
+    if (m_recent->isEmpty()) m_recent->addAction(u"none yet"_s)->setEnabled(false);
+}
+
+void MainWindow::remember() {
+    if (m_session->path().isEmpty()) return;
+    Verdict v = Verdict::Holds;
+    QString words = u"no axis yet"_s;
+    for (const auto &id : m_session->axes()) {
+        const auto &p = m_session->proved(id);
+        if (worst(p.evaluation) < v || words == u"no axis yet"_s) words = QString::fromStdString(id) + u": "_s + text(headline(StationId::Proof, p.model, p.evaluation));
+        v = std::min(v, worst(p.evaluation));
+    }
+    rememberJob({m_session->path(), m_session->name(), words.left(60), QDateTime::currentDateTime().toString(u"ddd d MMM HH:mm"_s), int(v)});
+    m_board->firstRun()->refresh();
+}
+
+void MainWindow::restoreHabits() {
+    QSettings settings;
+    if (const auto g = settings.value(u"geometry"_s).toByteArray(); !g.isEmpty()) restoreGeometry(g);
+    if (settings.value(u"inches"_s).toBool()) viewUnits().system = UnitSystem::Inch;
+    if (settings.value(u"dark"_s).toBool()) setTheme(true);
+    else refresh();
+}
+void MainWindow::resizeEvent(QResizeEvent *e) {
+    QMainWindow::resizeEvent(e);
+    if (m_book->isVisible()) {
+        const int from = std::max(300, std::min(556, width() - 724));
+        m_book->setGeometry(from, 86, width() - from, height() - 86 - 26);
+    }
 }
 
 void MainWindow::copyPage() {
@@ -458,6 +637,7 @@ bool MainWindow::save() {
     }
     if (m_session->path().isEmpty()) return saveAs();
     const auto problem = m_session->save();
+    if (problem.isEmpty()) remember();
     say(problem.isEmpty() ? u"Saved %1."_s.arg(QFileInfo(m_session->path()).fileName()) : problem);
     return problem.isEmpty();
 }
@@ -465,6 +645,7 @@ bool MainWindow::saveAs() {
     const QString path = QFileDialog::getSaveFileName(this, u"Save the job"_s, m_session->name() + u".lathewright"_s, u"Lathewright jobs (*.lathewright)"_s);
     if (path.isEmpty()) return false;
     const auto problem = m_session->saveAs(path);
+    if (problem.isEmpty()) remember();
     say(problem.isEmpty() ? u"Saved %1."_s.arg(QFileInfo(m_session->path()).fileName()) : problem);
     return problem.isEmpty();
 }
@@ -472,6 +653,10 @@ bool MainWindow::saveAs() {
 void MainWindow::closeEvent(QCloseEvent *e) {
     if (!mayLose()) return e->ignore();
     m_session->close();
+    QSettings settings;
+    settings.setValue(u"geometry"_s, saveGeometry());
+    settings.setValue(u"dark"_s, theme().dark);
+    settings.setValue(u"inches"_s, viewUnits().system == UnitSystem::Inch);
     e->accept();
 }
 
@@ -489,6 +674,7 @@ bool MainWindow::eventFilter(QObject *o, QEvent *e) {
         auto *w = static_cast<QWidget *>(o);
         if (w->window() != this || QApplication::activePopupWidget()) return false;
         auto *k = static_cast<QKeyEvent *>(e);
+        if (m_book->isAncestorOf(w) || m_find->isAncestorOf(w)) return false;
         const bool typing = qobject_cast<QLineEdit *>(w) || qobject_cast<QComboBox *>(w) || qobject_cast<QListWidget *>(w) || qobject_cast<QAbstractSpinBox *>(w);
         if (typing || m_board->choosing()) return false;
         if (k->matches(QKeySequence::Copy)) {

@@ -9,9 +9,13 @@
 #include <map>
 
 class QStackedWidget;
+class QPrinter;
 class QMenu;
 
 namespace lw {
+
+class BenchBook;
+class FindBar;
 
 class MainWindow : public QMainWindow {
     Q_OBJECT
@@ -32,12 +36,19 @@ public:
     [[nodiscard]] QString status() const;
     /// Asks before losing changes; tests answer for the user.
     std::function<int()> askSave;
+    /// Where it stood, how large, which theme and units: kept between runs.
+    void restoreHabits();
+    /// Opens or closes the bench book; at one calculation when named.
+    void openBook(const std::string &calculation = {});
+    [[nodiscard]] BenchBook *book() const { return m_book; }
+    [[nodiscard]] FindBar *findBar() const { return m_find; }
     /// Works out the mends now, without waiting for a quiet moment.
     void mendNow();
 
 protected:
     void keyPressEvent(QKeyEvent *e) override;
     void closeEvent(QCloseEvent *e) override;
+    void resizeEvent(QResizeEvent *e) override;
     bool eventFilter(QObject *o, QEvent *e) override;
     void dragEnterEvent(QDragEnterEvent *e) override;
     void dropEvent(QDropEvent *e) override;
@@ -55,6 +66,14 @@ private:
     void pinDesign();
     void swapDesign();
     void removeAxis();
+    void copyAxis();
+    void moveAxis(int by);
+    void nameAxis();
+    void find();
+    void printPreview();
+    void exportReport(bool cards);
+    void fillRecent();
+    void remember();
     void copyPage();
     void showHelp();
     Session *m_session;
@@ -65,6 +84,9 @@ private:
     std::map<StationId, StationPage *> m_pages;
     QLabel *m_undoWords, *m_status, *m_statusRight;
     QPushButton *m_designA, *m_designB;
+    BenchBook *m_book;
+    FindBar *m_find;
+    QMenu *m_recent = nullptr;
     QAction *m_undo = nullptr, *m_redo = nullptr;
     std::string m_axis;
     StationId m_station = StationId::AsFound;

@@ -112,6 +112,9 @@ QComboBox { background:transparent; color:%ink; border:none; border-bottom:2px s
 QComboBox:focus { background:%field; border:1.6px solid %touch; }
 QComboBox::drop-down { border:none; width:14px; }
 QComboBox QAbstractItemView { background:%field; color:%ink; border:1px solid %rule2; selection-background-color:%touchw; selection-color:%touch; }
+QLabel[drop="true"] { border:1.6px dashed %touch; }
+QFrame[drawer="true"] { background:%paper; border:none; border-top:5px solid %ink; border-left:1.6px solid %ink; }
+QFrame[drawer="true"] QLabel { border:none; }
 QLabel[lesson="true"] { background:%watchw; padding:4px 8px; }
 QFrame[caution="true"] { background:%watchw; border:1.6px solid %ink; }
 QFrame[caution="true"] QLabel { border:none; }

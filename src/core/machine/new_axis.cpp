@@ -1,0 +1,92 @@
+#include "machine/new_axis.h"
+#include "machine/classes.h"
+#include "machine/known.h"
+#include <algorithm>
+#include <map>
+
+namespace lw {
+using Json = nlohmann::json;
+
+namespace {
+std::string freeLetter(const std::vector<std::string> &taken, std::string wished) {
+    auto free = [&](const std::string &l) { return std::find(taken.begin(), taken.end(), l) == taken.end(); };
+    for (const char *other : {"X", "Y", "Z", "W", "U", "V"})
+        if (!free(wished)) wished = other;
+    for (int n = 2; !free(wished); ++n) wished = "X" + std::to_string(n);
+    return wished;
+}
+std::string usualLetter(const std::string &axis) { return axis.size() == 1 ? axis : axis == "table" || axis == "gantry" ? "X" : axis == "cross" || axis == "carriage" ? "Y" : axis == "quill" ? "W" : "Z"; }
+std::string whatMoves(const std::string &machine, const std::string &axis) {
+    if (axis.size() > 1) return axis;
+    if (machine.find("lathe") != std::string::npos) return axis == "X" ? "cross slide" : "carriage";
+    static const std::map<std::string, std::string> what{{"X", "table"}, {"Y", "saddle"}, {"Z", "head"}};
+    return what.contains(axis) ? what.at(axis) : axis;
+}
+Json axisNode(const std::string &machine, const ClassAxis &cls, const std::string &letter) {
+    const std::string axis(cls.axis);
+    return {{"letter", letter}, {"what", whatMoves(machine, axis)}, {"class_axis", axis}, {"orientation", cls.vertical ? "vertical" : "horizontal"}, {"design_shown", "A"}};
+}
+} // namespace
+
+std::vector<Patch> setUpMachine(const std::string &machineClass) {
+    std::vector<Patch> out{{"/class", machineClass}};
+    std::vector<std::string> order;
+    for (const auto &a : classAxes()) {
+        if (a.machine != machineClass) continue;
+        const auto letter = freeLetter(order, usualLetter(std::string(a.axis)));
+        out.push_back({"/axes/" + letter, axisNode(machineClass, a, letter)});
+        order.push_back(letter);
+    }
+    out.push_back({"/axis_order", order});
+    return out;
+}
+
+AddedAxis addAxis(const Json &project, const std::string &machineClass, const std::string &axis) {
+    const auto *cls = classAxis(machineClass, axis);
+    if (!cls) return {};
+    auto order = axisOrder(project);
+    const auto letter = freeLetter(order, usualLetter(axis));
+    auto node = axisNode(machineClass, *cls, letter);
+    AddedAxis out{letter, {}};
+    const auto before = textAt(project, "/class");
+    if (order.empty() || before.empty()) out.patches.push_back({"/class", machineClass});
+    else if (machineClass != before) node["class"] = machineClass;
+    order.push_back(letter);
+    out.patches.push_back({"/axes/" + letter, std::move(node)});
+    out.patches.push_back({"/axis_order", order});
+    return out;
+}
+
+AddedAxis copyAxis(const Json &project, const std::string &axis) {
+    auto node = valueAt(project, "/axes/" + axis);
+    if (!node.is_object()) return {};
+    auto order = axisOrder(project);
+    const auto letter = freeLetter(order, axis);
+    for (const char *key : {"cards", "as_built", "settings"}) node.erase(key);
+    node["letter"] = letter;
+    const auto at = std::find(order.begin(), order.end(), axis);
+    order.insert(at == order.end() ? at : at + 1, letter);
+    return {letter, {{"/axes/" + letter, std::move(node)}, {"/axis_order", order}}};
+}
+
+std::vector<Patch> moveAxis(const Json &project, const std::string &axis, int by) {
+    auto order = axisOrder(project);
+    const auto at = std::find(order.begin(), order.end(), axis);
+    const auto to = at - order.begin() + by;
+    if (at == order.end() || to < 0 || to >= static_cast<std::ptrdiff_t>(order.size())) return {};
+    std::iter_swap(at, order.begin() + to);
+    return {{"/axis_order", order}};
+}
+
+std::vector<Patch> removeAxis(const Json &project, const std::string &axis) {
+    auto order = axisOrder(project);
+    std::erase(order, axis);
+    std::vector<Patch> out{{"/axes/" + axis, nullptr}, {"/axis_order", order}};
+    for (const char *list : {"parts", "tasks"})
+        if (const auto *rows = nodeAt(project, std::string("/") + list); rows && rows->is_object())
+            for (const auto &[key, row] : rows->items())
+                if (row.is_object() && (row.value("axis", std::string()) == axis || (!row.contains("axis") && key.starts_with(axis + "-")))) out.push_back({std::string("/") + list + "/" + key, nullptr});
+    return out;
+}
+
+} // namespace lw
