@@ -33,6 +33,27 @@ QHBoxLayout *sectionHead(const QString &title, QLabel *figure) {
 }
 } // namespace
 
+void LostBar::refresh(const ProvedAxis &p) {
+    m_model = p.model;
+    m_state = p.evaluation.state;
+    setAccessibleName(u"lost motion by source"_s);
+    update();
+}
+void LostBar::paintEvent(QPaintEvent *) {
+    QPainter p(this);
+    paintLostBar(p, QRectF(rect()).adjusted(1, 0, -1, 0), m_model, m_state);
+}
+void MeasureNext::refresh(const ProvedAxis &p) {
+    m_plan = measureNext(p.model, p.evaluation);
+    setFixedHeight(measurePlanHeight(m_plan));
+    setAccessibleName(measurePlanWords(m_plan));
+    update();
+}
+void MeasureNext::paintEvent(QPaintEvent *) {
+    QPainter p(this);
+    paintMeasurePlan(p, rect(), m_plan);
+}
+
 AsFoundPage::AsFoundPage(Session *session, QWidget *parent) : StationPage(session, StationId::AsFound, parent) {
     auto *h = new QHBoxLayout(this);
     h->setContentsMargins(14, 10, 0, 6);
@@ -62,7 +83,7 @@ AsFoundPage::AsFoundPage(Session *session, QWidget *parent) : StationPage(sessio
     left->addLayout(pullRow);
     auto *scroll = new QScrollArea(this);
     scroll->setWidgetResizable(true);
-    scroll->setFixedHeight(176);
+    scroll->setFixedHeight(150);
     m_readingsHost = new QWidget(scroll);
     m_readings = new QGridLayout(m_readingsHost);
     m_readings->setContentsMargins(0, 0, 0, 0);
@@ -73,6 +94,8 @@ AsFoundPage::AsFoundPage(Session *session, QWidget *parent) : StationPage(sessio
     left->addWidget(makeRule(this));
     m_lostAfter = makeLabel({}, 15, Ink::Value, true);
     left->addLayout(sectionHead(u"Lost when the handle turns back"_s, m_lostAfter));
+    m_lostBar = new LostBar(this);
+    left->addWidget(m_lostBar);
     left->addLayout(fieldsRow({addValue(u"survey/lost_motion/total_mm"_s, {}, u"measured"_s), addValue(u"survey/lost_motion/thrust_float_mm"_s, {}, u"measured"_s), addValue(u"survey/lost_motion/nut_in_slot_mm"_s, {}, u"measured"_s), addValue(u"survey/lost_motion/wind_up_mm"_s, {}, u"measured"_s)}));
     auto *mends = fieldsRow({addValue(u"survey/lost_motion/after_thrust_mm"_s, {}, u"assumed"_s), addValue(u"survey/lost_motion/after_slot_mm"_s, {}, u"assumed"_s), addValue(u"survey/lost_motion/after_thread_mm"_s, {}, u"assumed"_s)});
     m_lost = makeLabel({}, 13, Ink::Label, false, true);
@@ -88,6 +111,20 @@ AsFoundPage::AsFoundPage(Session *session, QWidget *parent) : StationPage(sessio
     auto *rv = new QVBoxLayout(right);
     rv->setContentsMargins(14, 6, 14, 8);
     rv->setSpacing(5);
+    m_nextHost = new QWidget(right);
+    auto *nv = new QVBoxLayout(m_nextHost);
+    nv->setContentsMargins(0, 0, 0, 0);
+    nv->setSpacing(4);
+    m_nextTitle = makeLabel({}, 18, Ink::Value, true, false, m_nextHost);
+    m_nextTitle->setObjectName(u"nextTitle"_s);
+    nv->addLayout(sectionHead(u"Measure next"_s, m_nextTitle));
+    m_nextFirst = makeLabel({}, 13, Ink::Touch, true, true, m_nextHost);
+    m_nextFirst->setObjectName(u"nextFirst"_s);
+    nv->addWidget(m_nextFirst);
+    m_next = new MeasureNext(m_nextHost);
+    nv->addWidget(m_next);
+    nv->addWidget(makeRule(m_nextHost));
+    rv->addWidget(m_nextHost);
     m_count = makeLabel({}, 15, Ink::Value, true);
     rv->addLayout(sectionHead(u"Measured"_s, m_count));
     m_travel = addValue(u"travel_mm"_s, {}, u"measured"_s);
@@ -257,6 +294,15 @@ void AsFoundPage::update(const ProvedAxis &p) {
     m_lead->setText((assumedLead ? u"≈ "_s : QString()) + text(withUnit(m.lead.v, Dimension::Length, "mm", 4)) + u" a turn"_s);
     m_mass->setText((m.mass.assumed() ? u"≈ "_s : QString()) + text(withUnit(m.mass.v, Dimension::Mass, "kg")));
     m_break->setText((m.breakawayMeasured ? QString() : u"≈ "_s) + text(timesText(m.breakaway.v)) + u",  "_s + (m.runOutMeasured ? QString() : u"≈ "_s) + text(withUnit(m.runOut.v, Dimension::Length, "mm", 2)));
+    m_lostBar->refresh(p);
+    m_next->refresh(p);
+    const auto &plan = m_next->plan();
+    m_nextHost->setVisible(plan.decides && !plan.all.empty());
+    if (plan.decides && !plan.all.empty()) {
+        const auto &first = plan.all.front();
+        m_nextTitle->setText(u"%1 min"_s.arg(plan.minutes));
+        m_nextFirst->setText(u"First: %1, %2 min. %3 becomes %4."_s.arg(text(first.input->how)).arg(first.minutes).arg(text(bandText(*plan.decides)), text(numberText(first.bandLow, 2)) + u"–"_s + text(numberText(first.bandHigh, 2)) + u"×"_s));
+    }
     m_lostAfter->setText(p.evaluation.state.lostMotion == p.evaluation.state.lostMotion ? u"after the mends "_s + text(withUnit(p.evaluation.state.lostMotion, Dimension::Length, "mm", 2)) : QString());
     const auto thread = m.lostThread.v;
     m_lost->setText(thread < -1e-9 ? u"The parts say more than the whole: measure again."_s : u"Nut thread, what is left: %1."_s.arg(text(withUnit(std::max(0.0, thread), Dimension::Length, "mm", 2))));

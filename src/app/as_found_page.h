@@ -4,10 +4,39 @@
 #include "app/charts.h"
 #include "app/ledger.h"
 #include "app/station_page.h"
+#include "picture/survey_pictures.h"
 
 class QGridLayout;
 
 namespace lw {
+
+/// Lost motion by source, cut to scale.
+class LostBar : public QWidget {
+public:
+    explicit LostBar(QWidget *parent) : QWidget(parent) { setFixedHeight(58); }
+    void refresh(const ProvedAxis &p);
+
+protected:
+    void paintEvent(QPaintEvent *) override;
+
+private:
+    AxisModel m_model;
+    AxisState m_state;
+};
+
+/// What to measure next: how far each guess sways the verdict, and what measuring it leaves of the doubt.
+class MeasureNext : public QWidget {
+public:
+    explicit MeasureNext(QWidget *parent) : QWidget(parent) { setObjectName(QStringLiteral("measureNext")); }
+    void refresh(const ProvedAxis &p);
+    [[nodiscard]] const MeasurePlan &plan() const { return m_plan; }
+
+protected:
+    void paintEvent(QPaintEvent *) override;
+
+private:
+    MeasurePlan m_plan;
+};
 
 class AsFoundPage : public StationPage {
     Q_OBJECT
@@ -31,6 +60,10 @@ private:
     std::vector<FieldWidget *> m_readingFields, m_massFields;
     QLabel *m_lead, *m_mass, *m_break, *m_lost, *m_lostAfter, *m_count;
     ValueEntry *m_travel;
+    LostBar *m_lostBar;
+    MeasureNext *m_next;
+    QWidget *m_nextHost;
+    QLabel *m_nextTitle, *m_nextFirst;
     Ledger *m_ledger;
     std::string m_builtFor;
 };

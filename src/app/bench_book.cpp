@@ -59,7 +59,7 @@ BenchBook::BenchBook(Session *session, QWidget *parent) : QFrame(parent), m_sess
     h->setContentsMargins(0, 0, 0, 0);
     h->setSpacing(0);
     auto *listHost = new QWidget(this);
-    listHost->setFixedWidth(252);
+    listHost->setFixedWidth(306);
     auto *lv = new QVBoxLayout(listHost);
     lv->setContentsMargins(14, 12, 10, 10);
     auto *head = new QHBoxLayout;
@@ -78,8 +78,9 @@ BenchBook::BenchBook(Session *session, QWidget *parent) : QFrame(parent), m_sess
     m_list = new QListWidget(listHost);
     m_list->setObjectName(u"bookList"_s);
     m_list->setAccessibleName(u"Calculations"_s);
-    m_list->setFont(face(15));
-    m_list->setWordWrap(true);
+    m_list->setFont(face(13));
+    m_list->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    m_list->setTextElideMode(Qt::ElideRight);
     lv->addWidget(m_list, 1);
     h->addWidget(listHost);
     m_scroll = new QScrollArea(this);
@@ -137,6 +138,7 @@ BenchBook::BenchBook(Session *session, QWidget *parent) : QFrame(parent), m_sess
     v->addWidget(makeRule(page));
     m_use = new QPushButton(u"Use in design"_s, page);
     m_use->setProperty("box", true);
+    m_use->setFont(face(13));
     m_use->setObjectName(u"bookUse"_s);
     connect(m_use, &QPushButton::clicked, this, &BenchBook::use);
     m_useWords = makeLabel({}, 13, Ink::Value, false, true, page);
@@ -298,9 +300,9 @@ void BenchBook::buildForm() {
         auto *problem = makeLabel({}, 13, Ink::Value, false, true, host);
         problem->hide();
         v->addWidget(problem);
-        if (wide && n % 3) n += 3 - n % 3;
-        m_grid->addWidget(host, n / 3, n % 3, 1, wide ? 3 : 1, Qt::AlignTop);
-        n += wide ? 3 : 1;
+        if (wide && n % 2) ++n;
+        m_grid->addWidget(host, n / 2, n % 2, 1, wide ? 2 : 1, Qt::AlignTop);
+        n += wide ? 2 : 1;
         m_inputs.push_back({key, f, widget, problem});
     }
 }
@@ -381,6 +383,10 @@ void BenchBook::compute() {
     m_notes->clear();
     const auto *d = book::description(m_name);
     std::optional<book::Outcome> outcome;
+    QStringList wanted;
+    for (const auto &i : m_inputs)
+        if (i.field.value("required", false) && !in.contains(i.key) && !i.field.contains("default")) wanted << QString::fromStdString(i.field.value("what", i.key));
+    if (problem.isEmpty() && !wanted.isEmpty()) problem = u"Still wanted: "_s + wanted.join(u", "_s) + u"."_s;
     if (problem.isEmpty()) {
         auto r = book::calculate(m_name, in);
         if (r) outcome = std::move(*r);

@@ -1,5 +1,6 @@
 #include "app/files.h"
 #include "app/station_page.h"
+#include "app/style.h"
 #include <QtWidgets>
 
 namespace lw {
@@ -22,6 +23,7 @@ QPushButton *makeButton(const QString &words, const QString &name, QWidget *pare
     auto *b = new QPushButton(words, parent);
     b->setProperty("box", true);
     b->setObjectName(name);
+    b->setFont(face(13));
     return b;
 }
 

@@ -45,11 +45,11 @@ struct Shown {
 };
 // Usual outer sizes, common practice; only the sketch rests on them.
 constexpr Shown shown[] = {
-    {"bench_mill", "Mill", "bench", 750, 560, true},       {"knee_mill", "Mill", "knee, turret", 1900, 1100, false}, {"bed_mill", "Mill", "bed", 1950, 1250, false},
+    {"bench_mill", "Mill", "bench", 750, 560, true},       {"knee_mill", "Mill", "knee, turret", 1900, 1100, false},
     {"horizontal_mill", "Mill", "horizontal", 1350, 1150, false}, {"mini_lathe", "Lathe", "bench", 420, 1000, true}, {"mid_lathe", "Lathe", "on cabinets", 1200, 1500, false},
-    {"hand_grinder", "Grinder", "hand, bench", 640, 600, true},   {"surface_grinder", "Grinder", "surface", 1600, 1250, false}, {"router", "Router", "gantry", 900, 1100, true},
+    {"hand_grinder", "Grinder", "hand, bench", 640, 600, true},   {"surface_grinder", "Grinder", "surface", 1600, 1250, false},
 };
-constexpr double benchHeight = 760, pixelsPerMm = 0.104;
+constexpr double benchHeight = 760, pixelsPerMm = 0.1;
 } // namespace
 
 MachineRow::MachineRow(QWidget *parent) : QWidget(parent) {
@@ -117,7 +117,7 @@ void MachineRow::paintEvent(QPaintEvent *) {
             p.drawRect(QRectF(x + 6, base + 6, 8, floor - base - 6));
             p.drawRect(QRectF(x + w - 14, base + 6, 8, floor - base - 6));
         }
-        const double h = s.height * pixelsPerMm, w = std::min(b.width() - 8, h * 1.6);
+        const double h = s.height * pixelsPerMm, w = b.width() - 6;
         paintMachine(p, QRectF(b.center().x() - w / 2, base - h, w, h), s.code, {}, false);
         const auto *cls = machineClass(s.code);
         p.setFont(face(15, true));
@@ -177,6 +177,7 @@ FirstRunPage::FirstRunPage(QWidget *parent) : QWidget(parent) {
     auto *go = new QHBoxLayout;
     auto *set = new QPushButton(u"Set up its axes (Enter)"_s, this);
     set->setProperty("box", true);
+    set->setFont(face(13));
     set->setObjectName(u"setUp"_s);
     connect(set, &QPushButton::clicked, this, [this] { emit machineChosen(m_row->current()); });
     go->addWidget(set);
@@ -229,12 +230,14 @@ FirstRunPage::FirstRunPage(QWidget *parent) : QWidget(parent) {
         other->addWidget(l, 0, Qt::AlignLeft);
         other->addWidget(makeLabel(u" "_s + under, 13, Ink::Label));
     };
+    link(u"A bed mill"_s, u"600–2500 kg, three axes"_s, u"bedMill"_s, [this] { emit machineChosen(u"bed_mill"_s); });
+    link(u"A gantry router"_s, u"three axes, belts or screws"_s, u"router"_s, [this] { emit machineChosen(u"router"_s); });
     link(u"An empty board"_s, u"name the axes yourself (A)"_s, u"addAxis"_s, [this] { emit emptyAsked(); });
     link(u"Open a job"_s, u"Ctrl+O, or drop its file anywhere"_s, u"openJob"_s, [this] { emit openAsked(); });
     auto *drop = makeLabel(u"drop a job file here"_s, 15, Ink::Touch);
     drop->setAlignment(Qt::AlignCenter);
     drop->setProperty("drop", true);
-    drop->setMinimumHeight(46);
+    drop->setMinimumHeight(34);
     other->addWidget(drop);
     other->addStretch(1);
     v->addLayout(below, 1);

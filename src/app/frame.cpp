@@ -154,7 +154,8 @@ void AxisStrip::paintEvent(QPaintEvent *) {
     }
     p.setPen(QPen(t.ink, 1.6));
     p.drawLine(QPointF(103.5, y), QPointF(103.5, height()));
-    if (height() - y > 90) paintMachine(p, QRectF(10, std::max(y + 8, height() - 130.0), 84, std::min(height() - y - 14, 124.0)), m_class, shown ? shown->what : QString(), shown && shown->vertical);
+    if (!m_rows.empty())
+        if (height() - y > 90) paintMachine(p, QRectF(10, std::max(y + 8, height() - 130.0), 84, std::min(height() - y - 14, 124.0)), m_class, shown ? shown->what : QString(), shown && shown->vertical);
 }
 
 void AxisStrip::mousePressEvent(QMouseEvent *e) {

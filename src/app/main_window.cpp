@@ -2,6 +2,7 @@
 #include "app/bench_book.h"
 #include "app/find_bar.h"
 #include "app/first_run.h"
+#include "app/help_card.h"
 #include "machine/new_axis.h"
 #include "machine/project_file.h"
 #include "report/report.h"
@@ -113,6 +114,7 @@ MainWindow::MainWindow(Session *session, QWidget *parent) : QMainWindow(parent),
         else page(m_station)->setFocus();
     });
     m_find = new FindBar(central);
+    m_help = new HelpCard(central);
     connect(session, &Session::changed, this, &MainWindow::refresh);
     connect(session, &Session::fileChanged, this, &MainWindow::refreshFrame);
     m_mendTimer.setSingleShot(true);
@@ -487,7 +489,7 @@ void MainWindow::openBook(const std::string &calculation) {
         else page(m_station)->setFocus();
         return;
     }
-    const int from = std::max(300, std::min(556, width() - 724));
+    const int from = std::max(260, std::min(500, width() - 780));
     m_book->setGeometry(from, 86, width() - from, height() - 86 - 26);
     m_book->open(m_axis);
     if (!calculation.empty()) m_book->showCalculation(calculation);
@@ -586,7 +588,7 @@ void MainWindow::restoreHabits() {
 void MainWindow::resizeEvent(QResizeEvent *e) {
     QMainWindow::resizeEvent(e);
     if (m_book->isVisible()) {
-        const int from = std::max(300, std::min(556, width() - 724));
+        const int from = std::max(260, std::min(500, width() - 780));
         m_book->setGeometry(from, 86, width() - from, height() - 86 - 26);
     }
 }
@@ -606,12 +608,9 @@ void MainWindow::copyPage() {
 }
 
 void MainWindow::showHelp() {
+    if (m_help->isVisible()) return m_help->hide();
     for (auto *w = QApplication::focusWidget(); w; w = w->parentWidget())
-        if (auto *f = qobject_cast<FieldWidget *>(w)) {
-            say(f->help());
-            QToolTip::showText(f->mapToGlobal(QPoint(0, f->height())), f->help(), f);
-            return;
-        }
+        if (auto *f = qobject_cast<FieldWidget *>(w)) return m_help->showFor(f);
     say(u"Go to a field and press F1: it says what it is, how to measure it, and what is usual."_s);
 }
 
@@ -674,6 +673,10 @@ bool MainWindow::eventFilter(QObject *o, QEvent *e) {
         auto *w = static_cast<QWidget *>(o);
         if (w->window() != this || QApplication::activePopupWidget()) return false;
         auto *k = static_cast<QKeyEvent *>(e);
+        if (k->key() == Qt::Key_Escape && m_help->isVisible()) {
+            m_help->hide();
+            return true;
+        }
         if (m_book->isAncestorOf(w) || m_find->isAncestorOf(w)) return false;
         const bool typing = qobject_cast<QLineEdit *>(w) || qobject_cast<QComboBox *>(w) || qobject_cast<QListWidget *>(w) || qobject_cast<QAbstractSpinBox *>(w);
         if (typing || m_board->choosing()) return false;

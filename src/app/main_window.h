@@ -16,6 +16,7 @@ namespace lw {
 
 class BenchBook;
 class FindBar;
+class HelpCard;
 
 class MainWindow : public QMainWindow {
     Q_OBJECT
@@ -86,6 +87,7 @@ private:
     QPushButton *m_designA, *m_designB;
     BenchBook *m_book;
     FindBar *m_find;
+    HelpCard *m_help;
     QMenu *m_recent = nullptr;
     QAction *m_undo = nullptr, *m_redo = nullptr;
     std::string m_axis;

@@ -251,7 +251,7 @@ PowerPathPicture paintPowerPath(QPainter &p, QRectF endArea, QRectF side, const 
     // ---- seen from the front
     p.setPen(th.ink2);
     p.setFont(lw::face(13));
-    p.drawText(QPointF(side.left(), side.top() + 13), m.vertical ? u"Seen from the side, laid level, the slide at mid-travel when dragged there"_s : u"Seen from the front; drag the table along its travel"_s);
+    p.drawText(QPointF(side.left(), side.top() + 13), m.vertical ? (onPaper() ? u"Seen from the side, laid level"_s : u"Seen from the side, laid level, the slide at mid-travel when dragged there"_s) : onPaper() ? u"Seen from the front"_s : u"Seen from the front; drag the table along its travel"_s);
     const double travel = m.travel.known() ? m.travel.v : 0.3;
     const double nut = m.nutLength.known() ? m.nutLength.v : 45e-3;
     const double beyondA = m.beyondA.known() ? std::max(0.0, m.beyondA.v) : 30e-3, beyondB = m.beyondB.known() ? std::max(0.0, m.beyondB.v) : 30e-3;

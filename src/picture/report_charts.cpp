@@ -97,7 +97,7 @@ void paintTorqueChart(QPainter &p, QRectF area, const AxisModel &m, const AxisSt
         const double at = speed * 0.09;
         p.drawText(f.at(at, torqueAtSpeed(m, s, at).most) + QPointF(6, -4), u"most it can give"_s);
         p.drawText(f.at(at, torqueAtSpeed(m, s, at).design) + QPointF(6, -4), u"counted on"_s);
-        p.drawText(f.at(at, torqueAtSpeed(m, s, at).design * share) + QPointF(6, -4), m.closedLoop ? u"three quarters of it"_s : u"half of it"_s);
+        p.drawText(QRectF(f.at(speed, torqueAtSpeed(m, s, speed).design * share) - QPointF(170, 22), QSizeF(168, 18)), Qt::AlignRight | Qt::AlignVCenter, m.closedLoop ? u"three quarters of it"_s : u"half of it"_s);
     }
     // pins, their names kept apart
     std::vector<QRectF> taken;

@@ -39,6 +39,7 @@ const Theme &printTheme() {
 PrintScope::PrintScope() : m_before(isPrint) { isPrint = true; }
 PrintScope::~PrintScope() { isPrint = m_before; }
 const Theme &theme() { return isPrint ? printTheme() : isDark ? darkTheme() : lightTheme(); }
+bool onPaper() { return isPrint; }
 void setDarkTheme(bool dark) { isDark = dark; }
 
 bool loadFonts() {

@@ -32,6 +32,9 @@ private:
     bool m_before;
 };
 
+/// Whether a PrintScope stands: nothing can be dragged there.
+bool onPaper();
+
 /// Loads the shipped typeface; needs the application to exist. False when the program was built without it.
 bool loadFonts();
 /// Our face at a pixel size.

@@ -103,8 +103,12 @@ void writeAxis(Writer &w, const Session &session, const std::string &id) {
             paintPowerPath(q, QRectF(r.left(), r.top(), r.width() * 0.27, r.height()), QRectF(r.left() + r.width() * 0.29, r.top(), r.width() * 0.71, r.height()), m, s, 0, 0.5);
         });
         const auto findings = p.evaluation.findings;
-        w.head(3, u"Torque over speed"_s);
-        w.drawing({660, 300}, u"Torque over speed of "_s + QString::fromStdString(id), [m, s, findings](QPainter &q, const QRectF &r) { paintTorqueChart(q, r, m, s, findings); });
+        w.drawing({660, 330}, u"Torque over speed of "_s + QString::fromStdString(id), [m, s, findings](QPainter &q, const QRectF &r) {
+            q.setFont(face(16, true)); // its title stays on its page
+            q.setPen(theme().ink);
+            q.drawText(QRectF(r.left(), r.top(), r.width(), 24), Qt::AlignLeft | Qt::AlignVCenter, u"Torque over speed"_s);
+            paintTorqueChart(q, r.adjusted(0, 26, 0, 0), m, s, findings);
+        });
     }
     w.head(3, u"Findings, worst first"_s);
     std::vector<QStringList> rows;

@@ -51,7 +51,12 @@ void addSurveyChecks(const AxisModel &m, const AxisState &s, std::vector<Finding
             out.push_back(plainRow(I::S6, v, mu));
         }
     }
-    out.push_back(upperRow(I::S7, m.frictionDoubt, 0.25, 0.50));
+    // A pull that was only guessed has no doubt of its own yet to judge: it is not known.
+    out.push_back(m.pullMeasured ? upperRow(I::S7, m.frictionDoubt, 0.25, 0.50) : [] {
+        Finding f = plainRow(I::S7, Verdict::NotKnown);
+        f.missing = true;
+        return f;
+    }());
     if (m.vertical) {
         const double carried = m.strut.v + (m.counterweight.known() ? m.counterweight.v : 0) * standardGravity;
         if (!(carried == carried) || carried > 0) {

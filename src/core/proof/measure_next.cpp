@@ -1,0 +1,76 @@
+#include "proof/measure_next.h"
+#include <algorithm>
+#include <cmath>
+
+namespace lw {
+namespace {
+bool same(const Finding &a, const Finding &b) { return a.id == b.id && a.cut == b.cut && a.operating == b.operating; }
+
+/// The input as it would be known once measured.
+Known measuredKnown(const DoubtInput &in, Known k) {
+    const double width = in.member == &AxisModel::pull ? 0.15 : in.member == &AxisModel::mass ? 0.02 : in.member == &AxisModel::lead ? 0.005 : in.member == &AxisModel::breakaway ? 0.10 : 0.05;
+    k.standing = Standing::Measured;
+    k.low = k.v * (1 - width);
+    k.high = k.v * (1 + width);
+    k.shape = in.member == &AxisModel::pull ? Shape::Lognormal : Shape::Triangular;
+    return k;
+}
+Finding bandOf(const AxisModel &m, const Finding &f) {
+    auto e = evaluate(m);
+    addBands(m, e.findings);
+    for (const auto &g : e.findings)
+        if (same(g, f)) return g;
+    return f;
+}
+} // namespace
+
+MeasurePlan measureNext(const AxisModel &m, const Evaluation &e) {
+    MeasurePlan plan;
+    for (const auto &f : e.findings)
+        if ((f.id == CheckId::C01 || f.id == CheckId::C02) && !f.missing && f.margin == f.margin)
+            if (!plan.decides || f.margin / f.wanted < plan.decides->margin / plan.decides->wanted) plan.decides = f;
+    if (!plan.decides) return plan;
+    const Finding now = *plan.decides;
+    const AxisModel centre = medianModel(m);
+    for (const auto &in : doubtInputs()) {
+        const Known &k = m.*in.member;
+        if (in.how.empty() || !k.assumed() || !k.known() || !(k.high > k.low)) continue;
+        NextMeasurement n;
+        n.input = &in;
+        n.value = k.v;
+        n.low = k.low;
+        n.high = k.high;
+        n.minutes = in.minutes;
+        // this one alone at its ends, the others at their middle
+        AxisModel alone = centre;
+        for (const auto &other : doubtInputs())
+            if (&other != &in) {
+                auto &o = alone.*other.member;
+                o.shape = Shape::None;
+                o.low = o.high = notKnown;
+            }
+        (alone.*in.member) = k;
+        const auto swayed = bandOf(alone, now);
+        if (!(swayed.low == swayed.low) || std::fabs(std::log(swayed.high / swayed.low)) < 0.005) continue; // hardly
+        n.swayLow = swayed.low;
+        n.swayHigh = swayed.high;
+        AxisModel after = m;
+        (after.*in.member) = measuredKnown(in, k);
+        const auto then = bandOf(after, now);
+        n.bandLow = then.low;
+        n.bandHigh = then.high;
+        plan.all.push_back(n);
+    }
+    std::stable_sort(plan.all.begin(), plan.all.end(), [](const auto &a, const auto &b) { return std::log(a.bandHigh / a.bandLow) < std::log(b.bandHigh / b.bandLow); });
+    AxisModel step = m;
+    for (std::size_t k = 0; k < plan.all.size() && k < 3; ++k) {
+        const auto &in = *plan.all[k].input;
+        (step.*in.member) = measuredKnown(in, m.*in.member);
+        auto f = bandOf(step, now);
+        plan.ladder.push_back(f);
+        plan.minutes += plan.all[k].minutes;
+    }
+    return plan;
+}
+
+} // namespace lw
