@@ -275,9 +275,9 @@ void BenchBook::buildForm() {
                 box->addItem(u"no"_s, u"false"_s);
                 box->addItem(u"yes"_s, u"true"_s);
             } else {
-                for (const auto &c : f.value("choices", Json::array())) box->addItem(plain(c.get<std::string>()), QString::fromStdString(c.get<std::string>()));
+                for (const auto &c : f.value("choices", Json::array())) box->addItem(shownValue(c), QString::fromStdString(c.dump())); // numbers among them stay numbers
             }
-            if (!start.is_null()) box->setCurrentIndex(std::max(0, box->findData(start.is_string() ? QString::fromStdString(start.get<std::string>()) : QString::fromStdString(start.dump()))));
+            if (!start.is_null()) box->setCurrentIndex(std::max(0, box->findData(QString::fromStdString(start.dump()))));
             connect(box, &QComboBox::activated, this, &BenchBook::compute);
             widget = box;
         } else {
@@ -321,8 +321,7 @@ Json BenchBook::readInputs(QString *problem) {
         if (auto *box = qobject_cast<QComboBox *>(i.widget)) {
             const QString v = box->currentData().toString();
             if (v.isEmpty()) continue;
-            if (type == "boolean") in[i.key] = v == u"true"_s;
-            else in[i.key] = v.toStdString();
+            in[i.key] = Json::parse(v.toStdString());
             continue;
         }
         const QString typed = static_cast<QLineEdit *>(i.widget)->text().trimmed();
@@ -378,6 +377,11 @@ Json BenchBook::readInputs(QString *problem) {
 void BenchBook::compute() {
     QString problem;
     const auto in = readInputs(&problem);
+    QStringList put;
+    for (const auto &i : m_inputs)
+        if (in.contains(i.key)) put << QString::fromStdString(i.field.value("symbol", i.field.value("what", i.key))) + u" = "_s + shownValue(in[i.key]) + (shownUnit(i.field.value("unit", std::string("-"))).isEmpty() ? QString() : u"\u00a0"_s + shownUnit(i.field.value("unit", std::string("-"))));
+    const auto *formula = book::formulaOf(m_name);
+    m_formula->setText((formula ? text(formula->lines) : QString()) + (put.isEmpty() ? QString() : u"\nput in: "_s + put.join(u", "_s)));
     m_outputsJson = Json::object();
     m_outputs->clear();
     m_notes->clear();

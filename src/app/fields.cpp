@@ -174,6 +174,7 @@ void ValueEntry::refresh() {
         if (m_line->text() != display) m_line->setText(display);
         m_line->setCursorPosition(0);
         QFont f = face(15, false, assumedValue);
+        f.setStrikeOut(value.is_object() && value.value("struck", false));
         if (m_line->font() != f) m_line->setFont(f);
         setLineInk(m_line, typed.isEmpty() ? theme().ink2 : theme().ink);
     }

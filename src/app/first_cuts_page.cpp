@@ -316,6 +316,7 @@ void FirstCutsPage::buildCard(const CardSpec &spec) {
         m_entryGrid->addWidget(waived, row, 4, 1, 3);
         m_entryFields.push_back(waived);
     }
+    for (auto *f : m_entryFields) f->show(); // not only when the event loop comes round
     for (std::size_t k = 1; k < m_entryFields.size(); ++k) QWidget::setTabOrder(m_entryFields[k - 1], m_entryFields[k]);
 }
 
@@ -435,6 +436,20 @@ void FirstCutsPage::exportSheet(const QString &filter, const QString &suffix) {
     });
 }
 
+void FirstCutsPage::strikeCurrent() {
+    for (auto *f : m_entryFields) {
+        auto *v = qobject_cast<ValueEntry *>(f);
+        if (!v || !v->line()->hasFocus()) continue;
+        const auto pointer = v->pointer().toStdString();
+        auto node = m_session->at(pointer);
+        if (!node.is_object()) return;
+        const bool struck = node.value("struck", false);
+        if (struck) node.erase("struck");
+        else node["struck"] = true;
+        m_session->apply({{{pointer, node}}, struck ? u"reading counts again"_s : u"reading struck out"_s});
+        emit said(struck ? u"The reading counts again."_s : u"Struck out: it stays here and no longer counts."_s);
+    }
+}
 QString FirstCutsPage::sentence() const { return m_said->text(); }
 
 QString FirstCutsPage::copyText() const {

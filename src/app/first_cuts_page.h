@@ -69,11 +69,12 @@ class FirstCutsPage : public StationPage {
 public:
     FirstCutsPage(Session *session, QWidget *parent);
     bool handleKey(QKeyEvent *e) override;
-    [[nodiscard]] QString hint() const override { return QStringLiteral("Enter next reading   N next card   Delete strikes a reading out   Ctrl+C the sheet   hand on the stop, covers on"); }
+    [[nodiscard]] QString hint() const override { return QStringLiteral("Enter next reading   N next card   Ctrl+Delete strikes a reading out   Ctrl+C the sheet   hand on the stop, covers on"); }
     [[nodiscard]] QString copyText() const override;
     void showCard(CardId id);
     [[nodiscard]] CardId card() const { return m_card; }
     [[nodiscard]] QString sentence() const;
+    void strikeCurrent() override;
 
 protected:
     void update(const ProvedAxis &proved) override;

@@ -56,7 +56,7 @@ MachineRow::MachineRow(QWidget *parent) : QWidget(parent) {
     setFocusPolicy(Qt::StrongFocus);
     setMinimumHeight(320);
     setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
-    setFixedHeight(330);
+    setFixedHeight(336);
     setObjectName(u"machineRow"_s);
     setCursor(Qt::PointingHandCursor);
     choose(1);
@@ -167,8 +167,8 @@ private:
 
 FirstRunPage::FirstRunPage(QWidget *parent) : QWidget(parent) {
     auto *v = new QVBoxLayout(this);
-    v->setContentsMargins(36, 18, 36, 12);
-    v->setSpacing(6);
+    v->setContentsMargins(36, 14, 36, 8);
+    v->setSpacing(4);
     v->addWidget(makeLabel(u"What do you have?"_s, 22, Ink::Value, true));
     v->addWidget(makeLabel(u"Pick the one that looks like yours. Its axes come with class sizes, dashed until you measure. Nothing else is asked."_s, 15, Ink::Label));
     m_row = new MachineRow(this);
@@ -228,10 +228,10 @@ FirstRunPage::FirstRunPage(QWidget *parent) : QWidget(parent) {
         l->setObjectName(name);
         connect(l, &QPushButton::clicked, this, what);
         other->addWidget(l, 0, Qt::AlignLeft);
-        other->addWidget(makeLabel(u" "_s + under, 13, Ink::Label));
+        if (!under.isEmpty()) other->addWidget(makeLabel(u" "_s + under, 13, Ink::Label));
     };
-    link(u"A bed mill"_s, u"600–2500 kg, three axes"_s, u"bedMill"_s, [this] { emit machineChosen(u"bed_mill"_s); });
-    link(u"A gantry router"_s, u"three axes, belts or screws"_s, u"router"_s, [this] { emit machineChosen(u"router"_s); });
+    link(u"A bed mill, 600–2500 kg"_s, {}, u"bedMill"_s, [this] { emit machineChosen(u"bed_mill"_s); });
+    link(u"A gantry router, three axes"_s, {}, u"router"_s, [this] { emit machineChosen(u"router"_s); });
     link(u"An empty board"_s, u"name the axes yourself (A)"_s, u"addAxis"_s, [this] { emit emptyAsked(); });
     link(u"Open a job"_s, u"Ctrl+O, or drop its file anywhere"_s, u"openJob"_s, [this] { emit openAsked(); });
     auto *drop = makeLabel(u"drop a job file here"_s, 15, Ink::Touch);

@@ -203,6 +203,9 @@ void MainWindow::buildMenus() {
     add(edit, u"Move this axis up"_s, QKeySequence(u"Ctrl+Shift+Up"_s), [this] { moveAxis(-1); }, u"axisUp"_s);
     add(edit, u"Move this axis down"_s, QKeySequence(u"Ctrl+Shift+Down"_s), [this] { moveAxis(1); }, u"axisDown"_s);
     add(edit, u"Remove this axis"_s, {}, [this] { removeAxis(); }, u"removeAxis"_s);
+    add(edit, u"Strike this reading out"_s, QKeySequence(u"Ctrl+Del"_s), [this] {
+        if (!m_onBoard) page(m_station)->strikeCurrent();
+    }, u"strike"_s);
     edit->addSeparator();
     add(edit, u"Find…"_s, QKeySequence::Find, [this] { find(); }, u"find"_s);
     edit->addSeparator();
@@ -584,6 +587,10 @@ void MainWindow::restoreHabits() {
     if (settings.value(u"inches"_s).toBool()) viewUnits().system = UnitSystem::Inch;
     if (settings.value(u"dark"_s).toBool()) setTheme(true);
     else refresh();
+}
+void MainWindow::showEvent(QShowEvent *e) {
+    QMainWindow::showEvent(e);
+    if (m_onBoard && m_session->axes().empty()) m_board->firstRun()->setFocus();
 }
 void MainWindow::resizeEvent(QResizeEvent *e) {
     QMainWindow::resizeEvent(e);

@@ -25,6 +25,8 @@ public:
     virtual void choose(const Finding &) {}
     /// Goes to a row of the page by its key; nothing where there is none.
     virtual void goTo(const QString &) {}
+    /// Strikes the reading being edited out, or takes it back in.
+    virtual void strikeCurrent() {}
     /// W, M, arrows and the like; true when used.
     virtual bool handleKey(QKeyEvent *) { return false; }
     /// The first thing to type into.

@@ -204,7 +204,7 @@ void paintLostBar(QPainter &p, QRectF area, const AxisModel &m, const AxisState 
     add(u"thrust bearing"_s, m.lostThrust);
     add(u"nut in its slot"_s, m.lostSlot);
     add(u"wind-up"_s, m.lostWindUp);
-    add(u"nut thread"_s, m.lostThread, true);
+    if (!pieces.empty()) add(u"nut thread"_s, m.lostThread, true); // what is left over, once something was taken off
     double total = 0;
     for (const auto &x : pieces) total += x.size;
     const double whole = std::max({total, m.lostNow.known() ? m.lostNow.v : 0.0, s.lostMotion == s.lostMotion ? s.lostMotion : 0.0, 1e-6});
@@ -245,7 +245,7 @@ void paintLostBar(QPainter &p, QRectF area, const AxisModel &m, const AxisState 
 }
 
 namespace {
-QString band(double low, double high) { return text(numberText(low, 2)) + u"–"_s + text(numberText(high, 2)) + u"×"_s; }
+QString band(double low, double high) { return text(numberText(low, 3)) + u"–"_s + text(numberText(high, 3)) + u"×"_s; }
 } // namespace
 
 int measurePlanHeight(const MeasurePlan &plan) { return !plan.decides ? 24 : 26 + int(std::min<std::size_t>(plan.all.size(), 4)) * 40 + (plan.ladder.empty() ? 0 : 24 + int(plan.ladder.size() + 1) * 26); }
@@ -270,7 +270,7 @@ void paintMeasurePlan(QPainter &p, QRectF a, const MeasurePlan &plan) {
         return;
     }
     const auto &f = *plan.decides;
-    const double left = a.left() + a.width() * 0.44, wide = a.width() * 0.34;
+    const double left = a.left() + a.width() * 0.37, wide = a.width() * 0.40;
     auto x = [&](double margin) { return left + rungPosition(margin, f.must, f.wanted) * wide; };
     double y = a.top();
     p.setFont(face(13));
@@ -308,7 +308,8 @@ void paintMeasurePlan(QPainter &p, QRectF a, const MeasurePlan &plan) {
     if (!plan.ladder.empty()) {
         p.setFont(face(15, true));
         p.setPen(t.ink);
-        p.drawText(QRectF(a.left(), y, left - a.left(), 22), Qt::AlignLeft | Qt::AlignVCenter, u"What is left of the doubt"_s);
+        p.fillRect(QRectF(a.left(), y, a.width(), 22), t.sheet);
+        p.drawText(QRectF(a.left(), y, a.width(), 22), Qt::AlignLeft | Qt::AlignVCenter, u"What is left of the doubt"_s);
         y += 24;
         auto rung = [&](const Finding &g, const QString &name) {
             paintPin(p, {a.left() + 1, y + 12}, g.verdict, {22, 11});
@@ -329,7 +330,11 @@ void paintMeasurePlan(QPainter &p, QRectF a, const MeasurePlan &plan) {
         for (std::size_t k = 0; k < plan.ladder.size(); ++k) rung(plan.ladder[k], u"then %1"_s.arg(text(plan.all[k].input->name)));
     }
     p.setPen(QPen(t.ink, 1.2));
-    for (double v : {f.must, f.wanted}) p.drawLine(QPointF(x(v), railsFrom), QPointF(x(v), y));
+    const double gap = railsFrom + double(std::min<std::size_t>(plan.all.size(), 4)) * 40; // the rails leave the title free
+    for (double v : {f.must, f.wanted}) {
+        p.drawLine(QPointF(x(v), railsFrom), QPointF(x(v), gap));
+        if (!plan.ladder.empty()) p.drawLine(QPointF(x(v), gap + 24), QPointF(x(v), y));
+    }
     p.restore();
 }
 

@@ -154,6 +154,36 @@ private slots:
         }
         if (recovered) QVERIFY(s.isModified());
     }
+    /// A hundred kills at random moments of a scripted job: all but the entry being typed is there.
+    void killedAHundredTimes() {
+        std::mt19937 random(11);
+        int recoveries = 0;
+        for (int round = 0; round < 100; ++round) {
+            QTemporaryDir dir;
+            const QString file = dir.filePath(u"job.lathewright"_s), journal = dir.filePath(u"journal"_s);
+            QProcess p;
+            p.start(QStringLiteral(LW_BINARY_DIR "/journal_victim"), {journal, file});
+            QVERIFY(p.waitForStarted());
+            QVERIFY(p.waitForReadyRead(20000));
+            QTest::qSleep(int(random() % 40));
+            p.kill(); // SIGKILL
+            p.waitForFinished();
+            int last = 0;
+            const auto lines = p.readAllStandardOutput().split('\n');
+            for (int k = 0; k + 1 < lines.size(); ++k) last = std::max(last, lines[k].toInt()); // the last may be cut
+            Session s(journal);
+            const bool recovered = s.recover();
+            recoveries += recovered;
+            if (!recovered) QVERIFY2(s.open(file).isEmpty(), qPrintable(u"round %1"_s.arg(round)));
+            const int found = s.typedAt("/axes/X/travel_mm").remove(u"mm"_s).toInt() - 30;
+            QVERIFY2(found >= last, qPrintable(u"round %1: found %2, had said %3"_s.arg(round).arg(found).arg(last)));
+            // what went with each edit came with it: the ticked steps, the readings, the written entries
+            int entries = 0;
+            for (const auto &e : s.log()) entries += e.text.rfind("round ", 0) == 0;
+            QVERIFY2(entries >= found / 4 && entries <= found / 4 + 1, qPrintable(u"%1 entries after %2 edits"_s.arg(entries).arg(found)));
+        }
+        QVERIFY(recoveries > 50);
+    }
     void cleanCloseLeavesNoJournal() {
         QTemporaryDir dir;
         {

@@ -53,6 +53,7 @@ constexpr FieldSpec table[] = {
     {"tasks/*/needs", K::Text, D::Number, "", 0, 0, 0, false, "Needs", "Slides and spindle it is made on: X, Y, spindle. @2 asks for one that is whole or proven; another machine by its name: Beck lathe: faceplate. Either of two: X | Beck lathe: faceplate.", ""},
     {"tasks/*/strips", K::Text, D::Number, "", 0, 0, 0, false, "Takes off", "Slides that cannot be used from then on: X.", ""},
     {"tasks/*/restores", K::Text, D::Number, "", 0, 0, 0, false, "Puts back", "Slides usable again: X@1 by hand, X@0 under power but unproven, X@2 proven.", ""},
+    {"tasks/*/parts", K::Text, D::Number, "", 0, 0, 0, false, "Parts", "Lines of the parts list that must be in hand: X-belt, X-motor.", ""},
     {"tasks/*/tolerance_mm", K::Value, D::Length, "mm", 0.005, 2, 0, true, "Must hold", "How true the part must be, plus or minus.", ""},
     {"tasks/*/need_by", K::Text, D::Number, "", 0, 0, 0, false, "Wanted by", "A date; parts of this step are ordered by it.", ""},
     {"tasks/*/note", K::Text, D::Number, "", 0, 0, 0, false, "Note", "What to mind.", ""},

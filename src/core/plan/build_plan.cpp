@@ -94,6 +94,9 @@ void readStored(const Json &project, BuildStep &s) {
     take("/needs", s.needsText);
     take("/strips", s.stripsText);
     take("/restores", s.restoresText);
+    std::string parts;
+    take("/parts", parts);
+    if (!parts.empty()) s.parts = listOf(parts);
     s.needBy = dayFromIso(textAt(project, p + "/need_by"));
 }
 bool dropped(const Json &project, const std::string &key) { return textAt(project, "/tasks/" + key + "/state") == "dropped"; }
@@ -404,6 +407,9 @@ std::vector<Patch> remedyPatches(const BuildPlan &plan, const BuildStep &step, c
         std::function<void(const BuildStep &)> keep = [&](const BuildStep &s) {
             for (const auto &b : s.after)
                 if (!afterStrip(b)) {
+                    // of what only the strip waited for, its sister parts need not come first
+                    const auto *before = plan.step(b);
+                    if (&s != &step && before && before->kind == StepKind::Make) continue;
                     if (b != step.key && std::find(kept.begin(), kept.end(), b) == kept.end()) kept.push_back(b);
                 } else if (const auto *inner = plan.step(b)) keep(*inner);
         };
