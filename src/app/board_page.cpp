@@ -177,6 +177,7 @@ BoardPage::BoardPage(Session *session, QWidget *parent) : QWidget(parent), m_ses
     mid->addStretch(1);
     bh->addLayout(mid, 1);
     auto *money = new QVBoxLayout;
+    money->setSpacing(1);
     auto *mrow = new QHBoxLayout;
     mrow->addWidget(makeLabel(u"Money"_s, 15, Ink::Value, true));
     mrow->addStretch(1);

@@ -182,12 +182,15 @@ const PartLine *PartsPage::line() const {
 
 void PartsPage::update(const ProvedAxis &) {
     m_lines = m_session->parts(m_axis);
+    const std::size_t ownLines = m_lines.size();
+    for (const auto &l : m_session->parts())
+        if (l.axis.empty()) m_lines.push_back(l); // the machine's own stand on every axis' list
     const auto &project = m_session->project();
     const auto &all = m_session->parts();
     const auto &plan = m_session->plan();
     const auto today = m_session->today();
     const auto totals = partTotals(project, all);
-    const auto mine = partTotals(project, m_lines);
+    const auto mine = partTotals(project, std::vector<PartLine>(m_lines.begin(), m_lines.begin() + std::ptrdiff_t(ownLines)));
     const QString own = text(unitLabel(project.value("currency", std::string("EUR"))));
     bool mismatch = false, late = false;
     // groups: parcels in the order of their names, then what is not in one yet, then what is kept, made or in the box
@@ -210,6 +213,14 @@ void PartsPage::update(const ProvedAxis &) {
     if (loose) group(u"Not in an order yet"_s);
     if (box) group(u"Kept, made or in the box"_s);
     for (const auto &l : m_lines) group(kept(l) ? u"Kept, made or in the box"_s : l.order.empty() ? u"Not in an order yet"_s : QString::fromStdString(l.order)).push_back(&l);
+    // what asks for something stands first: parcels to send, then on the way, then arrived; the box last
+    auto rank = [](const auto &g) {
+        int best = 3;
+        for (const auto *l : g.second) best = std::min(best, kept(*l) ? 4 : l->state == PartState::Idea ? 0 : l->state == PartState::Ordered ? 1 : 2);
+        return best;
+    };
+    std::stable_sort(groups.begin(), groups.end(), [&](const auto &a, const auto &b) { return rank(a) < rank(b); });
+    for (auto &g : groups) std::stable_sort(g.second.begin(), g.second.end(), [](const PartLine *a, const PartLine *b) { return a->matches < b->matches; });
     std::vector<CellRow> rows;
     for (const auto &[name, lines] : groups) {
         double sum = 0;
@@ -225,7 +236,7 @@ void PartsPage::update(const ProvedAxis &) {
         QString words = name;
         const auto from = textAt(project, "/orders/" + name.toStdString() + "/from");
         if (!from.empty()) words += u": "_s + QString::fromStdString(from);
-        words += here == int(lines.size()) ? u", arrived"_s : here ? u", %1 of %2 here"_s.arg(here).arg(lines.size()) : QString();
+        words += here == int(lines.size()) ? u", arrived"_s : here ? u", %1 of %2 here"_s.arg(here).arg(lines.size()) : rank(std::pair{name, lines}) == 0 ? u", to send"_s : u", on the way"_s;
         Cell at{u"%1 %2"_s.arg(money(sum), own)};
         at.right = true;
         head.cells = {Cell{words}, {}, {}, {}, {}, at};

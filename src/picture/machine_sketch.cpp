@@ -7,9 +7,11 @@ void paintMachine(QPainter &p, QRectF area, std::string_view cls, const QString 
     p.save();
     p.setRenderHint(QPainter::Antialiasing);
     const auto &th = theme();
-    // all on a 100 x 130 grid, fitted
-    const double k = std::min(area.width() / 100, area.height() / 130);
-    p.translate(area.center().x() - 50 * k, area.bottom() - 130 * k);
+    // all on a grid 100 wide; each class fills it from its top to its floor, so that a height given is the height drawn
+    const bool lathe = cls.find("lathe") != std::string_view::npos, grinder = cls.find("grinder") != std::string_view::npos;
+    const double top = lathe ? 60 : grinder ? 18 : cls == "router" ? 26 : cls == "horizontal_mill" ? 12 : 2, floor = cls == "mini_lathe" ? 105 : cls == "router" ? 107 : 128;
+    const double k = std::min(area.width() / 100, area.height() / (floor - top));
+    p.translate(area.center().x() - 50 * k, area.bottom() - floor * k);
     p.scale(k, k);
     auto pen = [&](bool on) {
         QPen q(on ? th.touch : th.ink, 1.4);
@@ -40,18 +42,20 @@ void paintMachine(QPainter &p, QRectF area, std::string_view cls, const QString 
     const bool isSaddle = lit.contains(u"saddle"_s) || lit.contains(u"cross"_s);
     const bool isCarriage = lit.contains(u"carriage"_s);
     const bool isKnee = lit.contains(u"knee"_s);
-    if (cls.find("lathe") != std::string_view::npos) {
+    if (lathe) {
         box(2, 92, 96, 12, th.part);
         box(4, 62, 22, 30, th.part2);
         box(26, 70, 5, 14, th.part);
         box(78, 72, 14, 20, th.part);
         box(40, 86, 28, 6, th.part, isCarriage);
         box(48, 78, 12, 8, th.part2, isSaddle);
-        box(6, 104, 16, 22, th.part);
-        box(76, 104, 16, 22, th.part);
-        if (isCarriage) arrow({30, 112}, {76, 112});
+        if (cls != "mini_lathe") {
+            box(6, 104, 16, 23, th.part);
+            box(76, 104, 16, 23, th.part);
+        }
+        if (isCarriage) arrow({30, cls == "mini_lathe" ? 98.0 : 112.0}, {76, cls == "mini_lathe" ? 98.0 : 112.0});
         if (isSaddle) arrow({54, 60}, {54, 76});
-    } else if (cls.find("grinder") != std::string_view::npos) {
+    } else if (grinder) {
         box(58, 20, 18, 50, th.part);
         box(36, 28, 24, 20, th.part2, isHead);
         p.setPen(pen(isHead));

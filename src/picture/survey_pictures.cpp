@@ -270,7 +270,7 @@ void paintMeasurePlan(QPainter &p, QRectF a, const MeasurePlan &plan) {
         return;
     }
     const auto &f = *plan.decides;
-    const double left = a.left() + a.width() * 0.37, wide = a.width() * 0.40;
+    const double left = a.left() + a.width() * 0.43, wide = a.width() * 0.36;
     auto x = [&](double margin) { return left + rungPosition(margin, f.must, f.wanted) * wide; };
     double y = a.top();
     p.setFont(face(13));

@@ -88,6 +88,8 @@ void Session::put(const std::vector<Patch> &patches, bool journal) {
     bool all = false;
     for (const auto &p : patches) {
         setAt(m_project, p.pointer, p.value);
+        if (p.pointer.starts_with("/parts")) m_stored.reset();
+        if (p.pointer.starts_with("/log")) m_entries.reset();
         if (p.pointer.rfind("/axes/", 0) == 0) {
             const auto slash = p.pointer.find('/', 6);
             if (slash != std::string::npos) { // cards and the like are read anew by their own stations
@@ -149,6 +151,8 @@ QString Session::typedAt(const std::string &pointer) const {
 
 void Session::reset(Json project, const QString &path, bool hasJob) {
     m_project = std::move(project);
+    m_stored.reset();
+    m_entries.reset();
     m_path = path;
     m_hasJob = hasJob;
     m_recovered = false;
@@ -236,7 +240,8 @@ std::vector<DesignedAxis> Session::designed() const {
     return out;
 }
 const std::vector<PartLine> &Session::parts() const {
-    if (!m_parts) m_parts = partLines(m_project, designed());
+    if (!m_stored) m_stored = readStoredParts(m_project);
+    if (!m_parts) m_parts = partLines(*m_stored, designed(), true);
     return *m_parts;
 }
 const BuildPlan &Session::plan() const {
@@ -251,7 +256,11 @@ const PredictionsByAxis &Session::predictions() const {
     return *m_predictions;
 }
 const std::vector<LogEntry> &Session::log() const {
-    if (!m_log) m_log = logEntries(m_project, predictions());
+    if (!m_entries) m_entries = logEntries(m_project);
+    if (!m_log) {
+        m_log = *m_entries;
+        judgeDecisions(*m_log, predictions());
+    }
     return *m_log;
 }
 StationSummary Session::summary(StationId station, const std::string &axis) const {
@@ -272,7 +281,8 @@ Day Session::today() const { return dayFromIso(now().substr(0, 10)).value_or(Day
 
 std::vector<PartLine> Session::parts(const std::string &axis, const std::string &designId) const {
     const auto &p = proved(axis, designId);
-    return partLines(m_project, std::array{DesignedAxis{&p.model, &p.evaluation.state}});
+    if (!m_stored) m_stored = readStoredParts(m_project);
+    return partLines(*m_stored, std::array{DesignedAxis{&p.model, &p.evaluation.state}}, false);
 }
 
 const ProvedAxis &Session::proved(const std::string &axis, const std::string &which) const {

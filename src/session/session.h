@@ -94,7 +94,9 @@ private:
     QString m_journalFolder;
     std::unique_ptr<Journal> m_journal;
     mutable std::map<std::string, std::unique_ptr<ProvedAxis>> m_proved;
-    mutable std::optional<std::vector<PartLine>> m_parts; ///< this and what follows: dropped at every edit
+    mutable std::optional<StoredParts> m_stored;           ///< dropped when a line is edited
+    mutable std::optional<std::vector<LogEntry>> m_entries; ///< as written, not judged; dropped when the log is edited
+    mutable std::optional<std::vector<PartLine>> m_parts;  ///< this and what follows: dropped at every edit
     mutable std::optional<BuildPlan> m_plan;
     mutable std::optional<PredictionsByAxis> m_predictions;
     mutable std::optional<std::vector<LogEntry>> m_log;

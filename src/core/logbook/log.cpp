@@ -24,14 +24,18 @@ std::string countWord(int n) {
 }
 } // namespace
 
-std::vector<LogEntry> logEntries(const Json &project, const PredictionsByAxis &predictions) {
+std::vector<LogEntry> logEntries(const Json &project) {
     std::vector<LogEntry> out;
     const auto *log = nodeAt(project, "/log");
     if (!log || !log->is_object()) return out;
+    static const FieldSpec *const hours = fieldAt("/log/x/hours");
+    out.reserve(log->size());
     for (const auto &[id, stored] : log->items()) {
         if (!stored.is_object()) continue;
-        const std::string p = "/log/" + id + "/";
-        auto at = [&](const char *key) { return textAt(project, p + key); };
+        auto at = [s = &stored](const char *key) {
+            const auto it = s->find(key);
+            return it != s->end() && it->is_string() ? it->get<std::string>() : std::string();
+        };
         LogEntry e;
         e.id = id;
         e.date = at("date");
@@ -47,28 +51,43 @@ std::vector<LogEntry> logEntries(const Json &project, const PredictionsByAxis &p
         e.amends = at("of");
         e.kind = kindFrom(at("kind"));
         if (e.pinned == "none") e.pinned.clear();
-        if (const auto h = knownAt(project, p + "hours"); h.known()) e.hours = h.v / 3600;
-        e.automatic = stored.value("by", std::string()) == "program";
+        if (const auto it = stored.find("hours"); it != stored.end() && !it->is_null())
+            if (const auto h = knownOf(*it, *hours); h.known()) e.hours = h.v / 3600;
+        e.automatic = at("by") == "program";
         if (e.kind == LogKind::Decided) {
             const auto typed = at("verdict");
             e.verdictWords = at("verdict_words");
+            e.heldOpen = typed == "open";
             if (typed == "right" || typed == "dear" || typed == "wrong") {
                 e.judged = true;
                 e.verdict = typed == "right" ? Verdict::Holds : typed == "dear" ? Verdict::Watch : Verdict::Fails;
                 if (e.verdictWords.empty()) e.verdictWords = typed;
-            } else if (const auto of = predictions.find(e.axis); of != predictions.end() && typed != "open") {
-                for (const auto &q : of->second)
-                    if (q.key == e.figure && q.verdict != Verdict::NotKnown) {
-                        e.judged = true;
-                        e.verdict = q.verdict;
-                        const std::string is = q.unit == "K" || q.unit == "1/mm" ? numberText(q.is, 6) : valueText(q.is, q.dimension, q.unit, 4);
-                        e.verdictWords = (q.verdict == Verdict::Holds ? "right: " : q.verdict == Verdict::Watch ? "look again: " : "wrong: ") + is + "\u00a0" + unitLabel(q.unit);
-                    }
             }
         }
         out.push_back(std::move(e));
     }
     std::stable_sort(out.begin(), out.end(), [](const LogEntry &a, const LogEntry &b) { return a.date != b.date ? a.date > b.date : a.id > b.id; });
+    return out;
+}
+
+void judgeDecisions(std::vector<LogEntry> &entries, const PredictionsByAxis &predictions) {
+    for (auto &e : entries) {
+        if (e.kind != LogKind::Decided || e.judged || e.heldOpen || e.figure.empty()) continue;
+        const auto of = predictions.find(e.axis);
+        if (of == predictions.end()) continue;
+        for (const auto &q : of->second)
+            if (q.key == e.figure && q.verdict != Verdict::NotKnown) {
+                e.judged = true;
+                e.verdict = q.verdict;
+                const std::string is = q.unit == "K" || q.unit == "1/mm" ? numberText(q.is, 6) : valueText(q.is, q.dimension, q.unit, 4);
+                e.verdictWords = (q.verdict == Verdict::Holds ? "right: " : q.verdict == Verdict::Watch ? "look again: " : "wrong: ") + is + "\u00a0" + unitLabel(q.unit);
+            }
+    }
+}
+
+std::vector<LogEntry> logEntries(const Json &project, const PredictionsByAxis &predictions) {
+    auto out = logEntries(project);
+    judgeDecisions(out, predictions);
     return out;
 }
 

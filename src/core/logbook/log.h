@@ -21,13 +21,17 @@ struct LogEntry {
     double hours = 0;
     bool automatic = false;
     /// Of a decision: not known while its figure is open, else right (holds), dear (watch) or wrong (fails).
-    bool judged = false;
+    bool judged = false, heldOpen = false; ///< heldOpen: typed as open, whatever its figure says
     Verdict verdict = Verdict::NotKnown;
     std::string verdictWords;
 };
 /// What is known per axis of said and is; keyed by axis id.
 using PredictionsByAxis = std::map<std::string, std::vector<Prediction>>;
-/// All entries, the newest first; on one day the later written first.
+/// All entries as written, the newest first; on one day the later written first. Typed verdicts are read.
+[[nodiscard]] std::vector<LogEntry> logEntries(const nlohmann::json &project);
+/// Gives open decisions the verdict of their figure, where that is measured.
+void judgeDecisions(std::vector<LogEntry> &entries, const PredictionsByAxis &predictions);
+/// Both.
 [[nodiscard]] std::vector<LogEntry> logEntries(const nlohmann::json &project, const PredictionsByAxis &predictions);
 
 struct DecisionCount {

@@ -35,11 +35,15 @@ std::string textAt(const Json &project, const std::string &pointer, std::string 
 }
 
 Known knownAt(const Json &project, const std::string &pointer, std::string *problem) {
-    Known k;
     const auto *n = nodeAt(project, pointer);
-    if (!n) return k;
-    const auto *spec = fieldAt(pointer);
-    if (!spec) return k;
+    const auto *spec = n ? fieldAt(pointer) : nullptr;
+    return spec ? knownOf(*n, *spec, problem) : Known{};
+}
+
+Known knownOf(const Json &node, const FieldSpec &field, std::string *problem) {
+    Known k;
+    const auto *n = &node;
+    const auto *spec = &field;
     std::string typed;
     std::string spread;
     std::string standing = "stated";

@@ -34,6 +34,10 @@ std::string textAt(const nlohmann::json &project, const std::string &pointer, st
 /// The value at a place of the project, with its standing and typed spread; unknown when blank or unreadable.
 Known knownAt(const nlohmann::json &project, const std::string &pointer, std::string *problem = nullptr);
 
+/// The same for a node in hand and its field: for lists of many rows.
+struct FieldSpec;
+Known knownOf(const nlohmann::json &node, const FieldSpec &field, std::string *problem = nullptr);
+
 /// Axis ids in their order; the design shown of an axis.
 std::vector<std::string> axisOrder(const nlohmann::json &project);
 std::string shownDesign(const nlohmann::json &project, const std::string &axis);

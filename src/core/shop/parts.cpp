@@ -77,70 +77,104 @@ std::string text(const Json &o, const char *key, std::string other = {}) {
 }
 } // namespace
 
-std::vector<PartLine> partLines(const Json &project, std::span<const DesignedAxis> axes) {
-    std::vector<PartLine> out;
-    const Json parts = project.contains("parts") && project["parts"].is_object() ? project["parts"] : Json::object();
-    auto fill = [&](PartLine &line, const Json &stored) {
-        line.source = text(stored, "source", line.source);
-        line.category = text(stored, "category", line.category);
+StoredParts readStoredParts(const Json &project) {
+    StoredParts out;
+    const auto *parts = nodeAt(project, "/parts");
+    if (!parts || !parts->is_object()) return out;
+    static const FieldSpec *const price = fieldAt("/parts/x/price"), *const instead = fieldAt("/parts/x/substitute_price"), *const spare = fieldAt("/parts/x/spare"), *const quantity = fieldAt("/parts/x/qty"), *const lead = fieldAt("/parts/x/lead_days");
+    for (const auto &[key, stored] : parts->items()) {
+        if (!stored.is_object()) continue;
+        PartLine line;
+        line.key = key;
+        line.axis = text(stored, "axis");
+        line.text = text(stored, "text");
+        line.source = text(stored, "source");
+        line.category = text(stored, "category");
         line.from = text(stored, "from");
         line.note = text(stored, "note");
-        line.state = stateFrom(text(stored, "state", "idea"));
-        const std::string p = "/parts/" + line.key + "/";
-        if (const auto k = knownAt(project, p + "price"); k.known()) {
-            line.price = k.v;
-            line.priceAssumed = k.assumed();
-            if (const auto typed = readTyped(valueAt(project, p + "price").value("typed", std::string()), Dimension::Money, "EUR"); typed && !typed->unit.empty()) line.currency = isoCurrency(typed->unit);
-        }
+        line.designRef = text(stored, "design_ref");
         line.order = text(stored, "order");
         line.substitute = text(stored, "substitute");
-        line.substitutePrice = knownAt(project, p + "substitute_price").v;
-        if (const auto k = knownAt(project, p + "spare"); k.known()) line.spare = static_cast<int>(std::min(k.v, 1e6));
-        if (const auto k = knownAt(project, p + "qty"); k.known()) line.quantity = static_cast<int>(std::min(k.v, 1e6));
-        if (const auto k = knownAt(project, p + "lead_days"); k.known()) line.leadDays = static_cast<int>(k.v);
-    };
-    std::vector<std::string> used;
-    for (const auto &designed : axes) {
-        const std::string &axis = designed.model->id;
-        for (const auto &w : wantedParts(*designed.model, *designed.state)) {
-            PartLine line;
-            line.key = axis + "-" + w.ref;
-            line.axis = axis;
-            line.text = w.text;
-            line.designRef = w.ref;
-            line.category = w.category;
-            line.source = w.source;
-            line.price = w.price;
-            line.priceAssumed = true;
-            line.derived = true;
-            if (parts.contains(line.key) && parts[line.key].is_object()) {
-                const auto stored = text(parts[line.key], "text");
-                fill(line, parts[line.key]);
-                if (!stored.empty() && stored != w.text) {
-                    if (w.exact) {
-                        line.matches = false;
-                        line.wanted = w.text;
-                    }
-                    line.text = stored;
-                }
-                used.push_back(line.key);
-            }
-            out.push_back(std::move(line));
+        line.state = stateFrom(text(stored, "state", "idea"));
+        auto known = [&](const char *name, const FieldSpec *field) {
+            const auto it = stored.find(name);
+            return it == stored.end() || it->is_null() ? Known{} : knownOf(*it, *field);
+        };
+        if (const auto k = known("price", price); k.known()) {
+            line.price = k.v;
+            line.priceAssumed = k.assumed();
+            if (const auto typed = readTyped(text(stored["price"], "typed"), Dimension::Money, "EUR"); typed && !typed->unit.empty()) line.currency = isoCurrency(typed->unit);
         }
-        for (const auto &[key, stored] : parts.items()) {
-            if (!stored.is_object() || text(stored, "axis") != axis || std::find(used.begin(), used.end(), key) != used.end()) continue;
-            PartLine line;
-            line.key = key;
-            line.axis = axis;
-            line.text = text(stored, "text", "Part");
-            line.source = "buy";
-            line.designRef = text(stored, "design_ref");
-            fill(line, stored);
-            out.push_back(std::move(line));
-        }
+        line.substitutePrice = known("substitute_price", instead).v;
+        if (const auto k = known("spare", spare); k.known()) line.spare = static_cast<int>(std::min(k.v, 1e6));
+        line.quantity = -1; // not typed
+        if (const auto k = known("qty", quantity); k.known()) line.quantity = static_cast<int>(std::min(k.v, 1e6));
+        if (const auto k = known("lead_days", lead); k.known()) line.leadDays = static_cast<int>(k.v);
+        out.lines.emplace(key, std::move(line));
     }
     return out;
 }
+
+std::vector<PartLine> partLines(const StoredParts &stored, std::span<const DesignedAxis> axes, bool loose) {
+    std::vector<PartLine> out;
+    out.reserve(stored.lines.size() + 16 * axes.size());
+    std::map<std::string, std::vector<const PartLine *>, std::less<>> byAxis;
+    for (const auto &[key, line] : stored.lines) byAxis[line.axis].push_back(&line);
+    std::vector<std::string_view> used;
+    for (const auto &designed : axes) {
+        const std::string &axis = designed.model->id;
+        used.clear();
+        for (const auto &w : wantedParts(*designed.model, *designed.state)) {
+            PartLine line;
+            const std::string key = axis + "-" + w.ref;
+            if (const auto it = stored.lines.find(key); it != stored.lines.end()) {
+                line = it->second;
+                used.push_back(it->first);
+            } else line.quantity = -1;
+            line.key = key;
+            line.axis = axis;
+            if (!line.text.empty() && line.text != w.text && w.exact) {
+                line.matches = false;
+                line.wanted = w.text;
+            }
+            if (line.text.empty()) line.text = w.text;
+            line.designRef = w.ref;
+            if (line.category.empty()) line.category = w.category;
+            if (line.source.empty()) line.source = w.source;
+            if (!(line.price == line.price)) {
+                line.price = w.price;
+                line.priceAssumed = true;
+            }
+            if (line.quantity < 0) line.quantity = 1;
+            line.derived = true;
+            out.push_back(std::move(line));
+        }
+        auto own = [&](const PartLine *kept) {
+            if (std::find(used.begin(), used.end(), kept->key) != used.end()) return;
+            PartLine line = *kept;
+            if (line.text.empty()) line.text = "Part";
+            if (line.source.empty()) line.source = "buy";
+            if (line.quantity < 0) line.quantity = 1;
+            out.push_back(std::move(line));
+        };
+        for (const auto *line : byAxis[axis]) own(line);
+        byAxis.erase(axis);
+    }
+    if (loose)
+        for (const auto &[axis, lines] : byAxis)
+            for (const auto *line : lines) {
+                if (axis.empty() && std::any_of(axes.begin(), axes.end(), [&](const auto &a) { return line->key.starts_with(a.model->id + "-"); })) continue; // a design's line that is not asked for now
+                PartLine own = *line;
+                own.axis.clear();
+                if (own.text.empty()) own.text = "Part";
+                if (own.source.empty()) own.source = "buy";
+                if (own.quantity < 0) own.quantity = 1;
+                out.push_back(std::move(own));
+            }
+    return out;
+}
+
+std::vector<PartLine> partLines(const Json &project, std::span<const DesignedAxis> axes) { return partLines(readStoredParts(project), axes, false); }
 
 std::vector<PartLine> partLines(const Json &project) {
     std::vector<std::pair<AxisModel, AxisState>> read;
@@ -151,7 +185,7 @@ std::vector<PartLine> partLines(const Json &project) {
     }
     std::vector<DesignedAxis> designed;
     for (const auto &[m, state] : read) designed.push_back({&m, &state});
-    return partLines(project, designed);
+    return partLines(readStoredParts(project), designed, true);
 }
 
 double currencyRate(const Json &project, const std::string &currency) {

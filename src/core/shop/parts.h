@@ -33,7 +33,14 @@ struct DesignedAxis {
     const AxisModel *model;
     const AxisState *state;
 };
+/// What stands under /parts, read once: it only changes when a line is edited.
+struct StoredParts {
+    std::map<std::string, PartLine, std::less<>> lines; ///< by key; text as stored, may be empty
+};
+[[nodiscard]] StoredParts readStoredParts(const nlohmann::json &project);
 /// Lines of these axes, in their order; of each the design's lines first, in the order of the power path.
+/// @param loose with the lines of no axis behind them: the machine's own
+[[nodiscard]] std::vector<PartLine> partLines(const StoredParts &stored, std::span<const DesignedAxis> axes, bool loose);
 [[nodiscard]] std::vector<PartLine> partLines(const nlohmann::json &project, std::span<const DesignedAxis> axes);
 /// Of every axis of the job, each read and evaluated here; who holds them evaluated calls the other.
 [[nodiscard]] std::vector<PartLine> partLines(const nlohmann::json &project);
