@@ -39,6 +39,9 @@ int main(int argc, char **argv) {
     w.show();
     QApplication::processEvents();
     for (int station : {0, 1, 2, 3, 4, 5, 6, 7, 8}) benchmark::RegisterBenchmark("keystroke/station", keystroke)->Arg(station)->Unit(benchmark::kMillisecond)->Iterations(60);
+    benchmark::RegisterBenchmark("report as PDF", [](benchmark::State &state) {
+        for (auto _ : state) benchmark::DoNotOptimize(lw::writeReport(lw::makeReport(*session), QDir::tempPath() + QStringLiteral("/lathewright-bench.pdf")));
+    })->Unit(benchmark::kMillisecond)->Iterations(2);
     // The same with 1000 parts and 1000 log entries; wanted: 16 ms too.
     benchmark::RegisterBenchmark("large job made", [](benchmark::State &state) {
         for (auto _ : state) {
@@ -52,9 +55,6 @@ int main(int argc, char **argv) {
         }
     })->Iterations(1);
     for (int station : {0, 1, 2, 3, 4, 5, 6, 7, 8}) benchmark::RegisterBenchmark("large job, keystroke/station", keystroke)->Arg(station)->Unit(benchmark::kMillisecond)->Iterations(40);
-    benchmark::RegisterBenchmark("report as PDF", [](benchmark::State &state) {
-        for (auto _ : state) benchmark::DoNotOptimize(lw::writeReport(lw::makeReport(*session), QDir::tempPath() + QStringLiteral("/lathewright-bench.pdf")));
-    })->Unit(benchmark::kMillisecond)->Iterations(2);
     benchmark::Initialize(&argc, argv);
     benchmark::RunSpecifiedBenchmarks();
     return 0;

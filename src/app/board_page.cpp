@@ -380,17 +380,18 @@ void BoardPage::refreshBelow() {
         m_worstSays = says;
         rebuildWorst(rows, currency);
     }
-    const auto totals = partTotals(m_session->project(), m_session->parts());
+    const auto &totals = m_session->totals();
     m_moneyBar->show(totals);
     auto amount = [&](double a) { return text(numberText(std::fabs(a) >= 100 ? std::round(a) : a, 5)); };
     const auto week = knownAt(m_session->project(), "/hours_a_week");
     m_time->setText(plan.steps.empty() ? u"no steps"_s : week.known() ? u"%1 weeks"_s.arg(text(numberText(std::ceil(plan.left / (week.v / 3600)), 3))) : u"%1 h"_s.arg(text(numberText(plan.left, 3))));
     m_timeDetail->setText(plan.steps.empty() ? u"they come with a motor"_s : u"%1 h of bench work left%2"_s.arg(text(numberText(plan.left, 3)), week.known() ? u" at %1 h a week"_s.arg(text(numberText(week.v / 3600, 3))) : u"; hours a week not typed"_s));
+    const auto today = m_session->today();
     std::optional<OrderBy> first;
     std::string what;
     for (const auto &line : m_session->parts()) {
         if (line.state != PartState::Idea || line.source != "buy") continue;
-        const auto o = orderBy(m_session->project(), line, plan, m_session->today());
+        const auto o = orderBy(line, plan, today);
         if (o.day && (!first || *o.day < *first->day)) {
             first = o;
             what = line.axis + " " + line.text;

@@ -229,7 +229,7 @@ void LogPage::update(const ProvedAxis &) {
     for (const auto &p : hours) planned += p.planned, spent += p.spent, left += p.left;
     m_hours->refresh(hours);
     m_hoursTitle->setText(u"%1 of %2, %3 left"_s.arg(text(numberText(spent, 3)), text(numberText(planned, 3)), text(numberText(left, 3))));
-    const auto totals = partTotals(m_session->project(), m_session->parts());
+    const auto &totals = m_session->totals();
     m_money->setText(u"money spent %1%2 %3"_s.arg(text(numberText(totals.committed, 5)), totals.budget == totals.budget ? u" of "_s + text(numberText(totals.budget, 5)) : QString(), text(unitLabel(m_session->project().value("currency", std::string("EUR"))))));
     QStringList lessons;
     for (const auto &e : entries)

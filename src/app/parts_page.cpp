@@ -189,7 +189,7 @@ void PartsPage::update(const ProvedAxis &) {
     const auto &all = m_session->parts();
     const auto &plan = m_session->plan();
     const auto today = m_session->today();
-    const auto totals = partTotals(project, all);
+    const auto &totals = m_session->totals();
     const auto mine = partTotals(project, std::vector<PartLine>(m_lines.begin(), m_lines.begin() + std::ptrdiff_t(ownLines)));
     const QString own = text(unitLabel(project.value("currency", std::string("EUR"))));
     bool mismatch = false, late = false;
@@ -279,7 +279,7 @@ void PartsPage::update(const ProvedAxis &) {
                 by.text = u"Ordered already"_s;
                 by.under = u"send it back, or change the design"_s;
             } else if (l->state == PartState::Idea && !kept(*l)) {
-                const auto o = orderBy(project, *l, plan, today);
+                const auto o = orderBy(*l, plan, today);
                 if (o.day) {
                     by.text = text(shownDay(*o.day, today));
                     by.bold = true;
@@ -312,7 +312,7 @@ void PartsPage::update(const ProvedAxis &) {
     QStringList words;
     for (const auto &l : all) {
         if (l.state != PartState::Idea || kept(l)) continue;
-        const auto o = orderBy(project, l, plan, today);
+        const auto o = orderBy(l, plan, today);
         if (!o.day || daysBetween(today, *o.day) > 7) continue;
         const double rate = currencyRate(project, l.currency);
         if (l.price == l.price && rate == rate) tonight += l.price * rate * l.quantity;

@@ -169,7 +169,7 @@ Report makeReport(const Session &session) {
     w.table({u"axis"_s, u"as found"_s, u"duty"_s, u"drive"_s, u"proof"_s, u"parts"_s, u"build"_s, u"first cuts"_s, u"log"_s}, board);
     const auto &plan = session.plan();
     for (const auto &s : plan.steps) fails += !s.traps.empty();
-    const auto totals = partTotals(project, session.parts());
+    const auto &totals = session.totals();
     w.words(fails ? u"Not ready to order: %1 to mend first."_s.arg(fails) : u"Nothing fails."_s);
     w.words(u"Money: %1 spent, %2 to buy, %3 kept back%4%5."_s.arg(money(totals.committed, own), money(totals.remaining, own), money(totals.contingency, own), totals.budget == totals.budget ? u", %1 of %2"_s.arg(money(totals.forecast, own), money(totals.budget, own)) : QString(), totals.unpriced ? u"; %1 lines without a price"_s.arg(totals.unpriced) : QString()));
     w.words(u"Work: %1 h left of %2 planned."_s.arg(text(numberText(plan.left, 3)), text(numberText(plan.planned, 3))));
@@ -179,7 +179,7 @@ Report makeReport(const Session &session) {
     w.head(2, u"Parts"_s);
     std::vector<QStringList> parts;
     for (const auto &l : session.parts()) {
-        const auto o = l.state == PartState::Idea && l.source == "buy" ? orderBy(project, l, plan, today) : OrderBy();
+        const auto o = l.state == PartState::Idea && l.source == "buy" ? orderBy(l, plan, today) : OrderBy();
         parts.push_back({QString::fromStdString(l.axis), QString::fromStdString(l.text) + (l.matches ? QString() : u"\nno longer matches: "_s + QString::fromStdString(l.wanted)), QString::number(l.quantity), l.price == l.price ? (l.priceAssumed ? u"≈ "_s : QString()) + money(l.price, text(unitLabel(l.currency.empty() ? project.value("currency", std::string("EUR")) : l.currency))) : u"not known"_s, QString::fromStdString(l.from), text(stateCode(l.state)), o.day ? text(shownDay(*o.day, today)) : QString()});
     }
     w.table({u"axis"_s, u"part"_s, u"qty"_s, u"price"_s, u"from"_s, u"state"_s, u"order by"_s}, parts, u"23"_s);

@@ -59,13 +59,20 @@ void Session::apply(Edit edit) {
         for (auto &p : automaticEntry(m_project, edit.after, now())) edit.after.push_back(std::move(p)); // undone with the edit itself
     std::vector<Patch> before;
     bool changes = false;
-    // Undo puts back whatever stood there, in the reverse order.
-    Json trial = m_project;
+    // Undo puts back whatever stood there, in the reverse order. Only places inside one another need the job as it stands
+    // between them; a copy of the whole job for each keystroke would be its dearest part.
+    bool nested = false;
+    for (std::size_t a = 0; a < edit.after.size() && !nested; ++a)
+        for (std::size_t b = a + 1; b < edit.after.size() && !nested && edit.after.size() < 40; ++b)
+            nested = edit.after[a].pointer.starts_with(edit.after[b].pointer) || edit.after[b].pointer.starts_with(edit.after[a].pointer);
+    nested |= edit.after.size() >= 40;
+    Json trial;
+    if (nested) trial = m_project;
     for (const auto &p : edit.after) {
-        Patch old{p.pointer, valueAt(trial, p.pointer)};
+        Patch old{p.pointer, valueAt(nested ? trial : m_project, p.pointer)};
         changes |= old.value != p.value && !(old.pointer.starts_with("/log/") && edit.after.size() > 1);
         before.insert(before.begin(), std::move(old));
-        setAt(trial, p.pointer, p.value);
+        if (nested) setAt(trial, p.pointer, p.value);
     }
     if (!changes) return;
     m_undo.push(new EditCommand(this, std::move(edit), std::move(before)));
@@ -79,6 +86,7 @@ constexpr const char *proofless[] = {"/parts", "/tasks", "/log", "/cautions", "/
 void Session::dropDerived() {
     m_parts.reset();
     m_plan.reset();
+    m_totals.reset();
     m_predictions.reset();
     m_log.reset();
 }
@@ -248,6 +256,10 @@ const BuildPlan &Session::plan() const {
     if (!m_plan) m_plan = buildPlan(m_project, designed(), parts());
     return *m_plan;
 }
+const PartTotals &Session::totals() const {
+    if (!m_totals) m_totals = partTotals(m_project, parts());
+    return *m_totals;
+}
 const PredictionsByAxis &Session::predictions() const {
     if (!m_predictions) {
         m_predictions.emplace();
@@ -266,6 +278,7 @@ const std::vector<LogEntry> &Session::log() const {
 StationSummary Session::summary(StationId station, const std::string &axis) const {
     const auto &p = proved(axis);
     switch (station) {
+    case StationId::Parts: return partsSummary(m_project, parts(axis));
     case StationId::Build: return buildSummary(plan(), axis);
     case StationId::FirstCuts: return cardsSummary(m_project, p.model, p.evaluation.state);
     case StationId::Log: return logSummary(log(), axis);

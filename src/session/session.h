@@ -57,6 +57,8 @@ public:
     [[nodiscard]] const std::vector<PartLine> &parts() const;
     /// Those of one axis; with another of its designs than the one shown, if named.
     [[nodiscard]] std::vector<PartLine> parts(const std::string &axis, const std::string &design = {}) const;
+    /// Their money, all axes together.
+    [[nodiscard]] const PartTotals &totals() const;
     /// The order of the work, kept until the next edit.
     [[nodiscard]] const BuildPlan &plan() const;
     /// Said and is, of every axis; the log with its decisions judged by them; both kept until the next edit.
@@ -98,6 +100,7 @@ private:
     mutable std::optional<std::vector<LogEntry>> m_entries; ///< as written, not judged; dropped when the log is edited
     mutable std::optional<std::vector<PartLine>> m_parts;  ///< this and what follows: dropped at every edit
     mutable std::optional<BuildPlan> m_plan;
+    mutable std::optional<PartTotals> m_totals;
     mutable std::optional<PredictionsByAxis> m_predictions;
     mutable std::optional<std::vector<LogEntry>> m_log;
 };

@@ -6,6 +6,21 @@ namespace {
 std::string hoursText(double h) { return numberText(h, 3) + "\u00a0h"; }
 } // namespace
 
+StationSummary partsSummary(const nlohmann::json &project, const std::vector<PartLine> &lines) {
+    StationSummary s;
+    const auto t = partTotals(project, lines);
+    s.done = t.inHand;
+    s.of = t.all;
+    s.figure = t.all ? std::to_string(t.inHand) + " of " + std::to_string(t.all) : "none";
+    s.begun = t.all > 0;
+    const auto currency = unitLabel(project.value("currency", "EUR"));
+    s.sentence = t.all ? "parts in hand, " + numberText(t.remaining, 4) + "\u00a0" + currency + " to spend" : "the design asks for nothing yet";
+    s.verdict = t.inHand == t.all ? Verdict::Holds : Verdict::Watch;
+    for (const auto &l : lines)
+        if (!l.matches) s.sentence += "; " + l.text + " no longer matches";
+    return s;
+}
+
 StationSummary buildSummary(const BuildPlan &plan, const std::string &axis) {
     StationSummary s;
     const BuildStep *trap = nullptr;

@@ -6,6 +6,8 @@
 
 namespace lw {
 
+/// @param lines of this axis alone
+[[nodiscard]] StationSummary partsSummary(const nlohmann::json &project, const std::vector<PartLine> &lines);
 [[nodiscard]] StationSummary buildSummary(const BuildPlan &plan, const std::string &axis);
 [[nodiscard]] StationSummary cardsSummary(const nlohmann::json &project, const AxisModel &m, const AxisState &s);
 [[nodiscard]] StationSummary logSummary(const std::vector<LogEntry> &entries, const std::string &axis);

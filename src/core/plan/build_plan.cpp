@@ -5,6 +5,7 @@
 #include <algorithm>
 #include <cmath>
 #include <functional>
+#include <unordered_map>
 
 namespace lw {
 using Json = nlohmann::json;
@@ -275,12 +276,17 @@ BuildPlan buildPlan(const Json &project, std::span<const DesignedAxis> axes, con
                 for (auto &s : plan.steps)
                     if (s.key == t.task && !s.done()) s.traps.push_back(t);
     }
+    std::unordered_map<std::string_view, const PartLine *> byKey;
+    byKey.reserve(parts.size());
+    for (const auto &l : parts) byKey.emplace(l.key, &l);
     for (auto &s : plan.steps) {
         for (const auto &b : s.after)
             if (const auto *o = plan.step(b); o && !o->done()) s.waits.push_back(b);
-        for (const auto &key : s.parts)
-            for (const auto &l : parts)
-                if (l.key == key && l.state != PartState::Arrived && l.state != PartState::Fitted && l.state != PartState::Dropped) s.missing.push_back(l.text);
+        for (const auto &key : s.parts) {
+            if (const auto it = byKey.find(key); it != byKey.end() && it->second->state != PartState::Arrived && it->second->state != PartState::Fitted && it->second->state != PartState::Dropped) s.missing.push_back(it->second->text);
+            if (s.needBy && !s.done())
+                if (const auto [at, fresh] = plan.neededBy.try_emplace(key, *s.needBy, s.text); !fresh && *s.needBy < at->second.first) at->second = {*s.needBy, s.text};
+        }
         const AxisModel *m = nullptr;
         const AxisState *state = nullptr;
         for (const auto &a : axes)
@@ -357,16 +363,15 @@ HoursForecast forecastHours(std::span<const PlannedHours> tasks) {
     return f;
 }
 
-OrderBy orderBy(const Json &project, const PartLine &line, const BuildPlan &plan, Day today) {
+OrderBy orderBy(const PartLine &line, const BuildPlan &plan, Day today) {
     OrderBy o;
-    o.needBy = dayFromIso(textAt(project, "/parts/" + line.key + "/need_by"));
+    o.needBy = dayFromIso(line.needBy);
     o.because = "need-by typed on the line";
     if (!o.needBy)
-        for (const auto &s : plan.steps)
-            if (s.needBy && !s.done() && std::find(s.parts.begin(), s.parts.end(), line.key) != s.parts.end() && (!o.needBy || *s.needBy < *o.needBy)) {
-                o.needBy = s.needBy;
-                o.because = s.text;
-            }
+        if (const auto it = plan.neededBy.find(line.key); it != plan.neededBy.end()) {
+            o.needBy = it->second.first;
+            o.because = it->second.second;
+        }
     o.leadAssumed = line.leadDays < 0;
     if (!o.leadAssumed) o.leadDays = line.leadDays;
     if (!o.needBy) {

@@ -8,6 +8,7 @@
 #include "machine/patch.h"
 #include "shop/parts.h"
 #include <nlohmann/json.hpp>
+#include <map>
 #include <optional>
 #include <span>
 #include <string>
@@ -60,6 +61,7 @@ struct BuildPlan {
     double planned = 0, spent = 0, left = 0;
     double factor = 1;            ///< hours taken over hours planned, of the steps done
     int open = 0, done = 0;
+    std::map<std::string, std::pair<Day, std::string>, std::less<>> neededBy; ///< part key -> earliest typed date of an open step, and its text
     [[nodiscard]] const BuildStep *step(std::string_view key) const;
 };
 /// @param parts all part lines of the job, as partLines gives them
@@ -87,7 +89,7 @@ struct OrderBy {
     Verdict verdict = Verdict::NotKnown;
     std::string because;            ///< the step or the line that says so
 };
-[[nodiscard]] OrderBy orderBy(const nlohmann::json &project, const PartLine &line, const BuildPlan &plan, Day today);
+[[nodiscard]] OrderBy orderBy(const PartLine &line, const BuildPlan &plan, Day today);
 
 /// The edits a remedy asks for: the step before the stripping, on another machine, or between a refit and a new strip.
 [[nodiscard]] std::vector<Patch> remedyPatches(const BuildPlan &plan, const BuildStep &step, const Remedy &remedy);

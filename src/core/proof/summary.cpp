@@ -1,5 +1,4 @@
 #include "proof/summary.h"
-#include <array>
 #include <algorithm>
 #include <cmath>
 
@@ -121,20 +120,6 @@ StationSummary summarise(StationId station, const nlohmann::json &project, const
         }
         break;
     }
-    case StationId::Parts: {
-        const auto lines = partLines(project, std::array{DesignedAxis{&m, &e.state}});
-        const auto t = partTotals(project, lines);
-        s.done = t.inHand;
-        s.of = t.all;
-        s.figure = t.all ? std::to_string(t.inHand) + " of " + std::to_string(t.all) : "none";
-        s.begun = t.all > 0;
-        const auto currency = unitLabel(project.value("currency", "EUR"));
-        s.sentence = t.all ? "parts in hand, " + numberText(t.remaining, 4) + "\u00a0" + currency + " to spend" : "the design asks for nothing yet";
-        s.verdict = t.inHand == t.all ? Verdict::Holds : Verdict::Watch;
-        for (const auto &l : lines)
-            if (!l.matches) s.sentence += "; " + l.text + " no longer matches";
-        break;
-    }
     default: s.begun = false; break;
     }
     return s;
@@ -178,7 +163,6 @@ std::string headline(StationId station, const AxisModel &m, const Evaluation &e)
         if (tight && tight != rapid) t += ". Weakest: " + lowerFirst(titleOf(m, *tight)) + ", " + marginText(*tight);
         return t;
     }
-    case StationId::Parts: return "What the design asks for";
     default: return {};
     }
 }

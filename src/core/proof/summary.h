@@ -2,7 +2,6 @@
 #pragma once
 
 #include "proof/narrate.h"
-#include "shop/parts.h"
 
 namespace lw {
 

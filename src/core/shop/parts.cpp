@@ -94,6 +94,7 @@ StoredParts readStoredParts(const Json &project) {
         line.note = text(stored, "note");
         line.designRef = text(stored, "design_ref");
         line.order = text(stored, "order");
+        line.needBy = text(stored, "need_by");
         line.substitute = text(stored, "substitute");
         line.state = stateFrom(text(stored, "state", "idea"));
         auto known = [&](const char *name, const FieldSpec *field) {

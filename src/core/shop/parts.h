@@ -17,6 +17,7 @@ struct PartLine {
     std::string axis, text, designRef, category, source, from, note;
     std::string order;      ///< lines of one parcel; empty: none yet
     std::string currency;   ///< ISO code the price is typed in
+    std::string needBy;     ///< ISO date typed on the line
     std::string substitute; ///< what would do instead
     double substitutePrice = notKnown;
     PartState state = PartState::Idea;
