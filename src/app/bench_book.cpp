@@ -442,6 +442,15 @@ void BenchBook::compute() {
     m_useWords->setText(would.isEmpty() ? u"Nothing to use yet."_s : m_axis.empty() ? u"No axis is open."_s : QString::fromStdString(m_axis) + u": "_s + would.join(u"; "_s));
 }
 
+void BenchBook::enter(const QString &key, const QString &typed) {
+    for (auto &i : m_inputs) {
+        if (QString::fromStdString(i.key) != key) continue;
+        if (auto *line = qobject_cast<QLineEdit *>(i.widget)) line->setText(typed);
+        else if (auto *box = qobject_cast<QComboBox *>(i.widget)) box->setCurrentText(typed);
+    }
+    compute();
+}
+
 QString BenchBook::result() const { return m_big->text().isEmpty() ? m_notes->text() : m_big->text(); }
 
 void BenchBook::use() {

@@ -26,6 +26,8 @@ public:
     [[nodiscard]] const std::string &calculation() const { return m_name; }
     /// The result as it stands, or the sentence of what is missing.
     [[nodiscard]] QString result() const;
+    /// Types into one of the entries, by the key of the input.
+    void enter(const QString &key, const QString &typed);
     /// Puts what can be used into the design, one undo.
     void use();
     QStringList found() const;

@@ -233,10 +233,10 @@ FirstCutsPage::FirstCutsPage(Session *session, QWidget *parent) : StationPage(se
     typed->setHorizontalSpacing(10);
     typed->addWidget(addValue(u"settings/home_fast_mm_min"_s, {}, u"stated"_s, right), 0, 0);
     typed->addWidget(addValue(u"settings/home_slow_mm_min"_s, {}, u"stated"_s, right), 0, 1);
-    typed->addWidget(addValue(u"settings/idle_current_pct"_s, {}, u"stated"_s, right), 0, 2);
-    typed->addWidget(addValue(u"/controller/pulse_limit_Hz"_s, {}, u"catalogue"_s, right), 1, 0);
-    typed->addWidget(addValue(u"design/drive/microsteps"_s, {}, u"stated"_s, right), 1, 1);
-    typed->addWidget(addField(u"design/steps_typed"_s, u"Steps typed"_s, right), 1, 2);
+    typed->addWidget(addValue(u"settings/idle_current_pct"_s, {}, u"stated"_s, right), 1, 0);
+    typed->addWidget(addValue(u"/controller/pulse_limit_Hz"_s, {}, u"catalogue"_s, right), 1, 1);
+    typed->addWidget(addValue(u"design/drive/microsteps"_s, {}, u"stated"_s, right), 2, 0);
+    typed->addWidget(addField(u"design/steps_typed"_s, u"Steps typed"_s, right), 2, 1);
     v->addLayout(typed);
     m_draft = makeLabel({}, 13, Ink::Value, true, true, right);
     m_draft->setObjectName(u"draft"_s);
@@ -264,6 +264,10 @@ void FirstCutsPage::showCard(CardId id) {
     m_cardAxis = m_axis;
     refresh();
     if (!m_entryFields.empty()) m_entryFields.front()->setFocus();
+}
+
+void FirstCutsPage::goTo(const QString &code) {
+    if (const auto *spec = cardByCode(code.toStdString())) showCard(spec->id);
 }
 
 void FirstCutsPage::buildCard(const CardSpec &spec) {

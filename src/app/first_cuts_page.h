@@ -72,6 +72,8 @@ public:
     [[nodiscard]] QString hint() const override { return QStringLiteral("Enter next reading   N next card   Ctrl+Delete strikes a reading out   Ctrl+C the sheet   hand on the stop, covers on"); }
     [[nodiscard]] QString copyText() const override;
     void showCard(CardId id);
+    /// A card by its code, such as lost_motion.
+    void goTo(const QString &code) override;
     [[nodiscard]] CardId card() const { return m_card; }
     [[nodiscard]] QString sentence() const;
     void strikeCurrent() override;

@@ -1,10 +1,12 @@
 // Lathewright, the window.
+#include "app/bench_book.h"
 #include "app/main_window.h"
 #include <QApplication>
 #include <QCommandLineParser>
 #include <QDir>
 #include <QElapsedTimer>
 #include <QFile>
+#include <QSettings>
 #include <QStandardPaths>
 #include <QStyleFactory>
 #include <QTextStream>
@@ -13,8 +15,10 @@ int main(int argc, char **argv) {
     using namespace Qt::StringLiterals;
     QElapsedTimer sinceStart;
     sinceStart.start();
+    QCoreApplication::setApplicationName(u"lathewright"_s);
+    // Text scale: chosen in the View menu, taken at the start, as the whole window is drawn by it. What is set outside wins.
+    if (const double scale = QSettings().value(u"scale"_s, 1.0).toDouble(); scale > 1.01 && qEnvironmentVariableIsEmpty("QT_SCALE_FACTOR")) qputenv("QT_SCALE_FACTOR", QByteArray::number(scale));
     QApplication app(argc, argv);
-    QApplication::setApplicationName(u"lathewright"_s);
     QApplication::setApplicationDisplayName(u"Lathewright"_s);
     QApplication::setApplicationVersion(QStringLiteral(LW_VERSION));
     QApplication::setStyle(QStyleFactory::create(u"Fusion"_s));
@@ -23,7 +27,7 @@ int main(int argc, char **argv) {
     options.addHelpOption();
     options.addVersionOption();
     options.addPositionalArgument(u"file"_s, u"a .lathewright job"_s);
-    QCommandLineOption demo(u"demo"_s, u"open the demo"_s), sample(u"sample"_s, u"open a sample: tarn-mill, beck-lathe, sill-grinder"_s, u"name"_s), dark(u"dark"_s, u"dark theme"_s), shot(u"picture"_s, u"draw STATION (0 board, 1-8) of AXIS into FILE and leave: N:AXIS:FILE; B:CALCULATION:FILE the bench book"_s, u"spec"_s), timing(u"timing"_s, u"print the time to the first paint and leave"_s);
+    QCommandLineOption demo(u"demo"_s, u"open the demo"_s), sample(u"sample"_s, u"open a sample: tarn-mill, beck-lathe, sill-grinder"_s, u"name"_s), dark(u"dark"_s, u"dark theme"_s), shot(u"picture"_s, u"draw STATION (0 board, 1-8) of AXIS into FILE and leave: N:AXIS:FILE, N/ROW:AXIS:FILE at a row or card; B:CALCULATION:FILE[:KEY=TYPED...] the bench book"_s, u"spec"_s), timing(u"timing"_s, u"print the time to the first paint and leave"_s);
     options.addOptions({demo, sample, dark, shot, timing});
     options.process(app);
     lw::loadFonts();
@@ -52,8 +56,13 @@ int main(int argc, char **argv) {
             if (parts[0] == u"B"_s) { // the bench book over the drive
                 window.showStation(lw::StationId::Drive, "X");
                 window.openBook(parts[1].toStdString());
+                for (const auto &entry : parts.mid(3)) window.book()->enter(entry.section(u'=', 0, 0), entry.section(u'=', 1));
             } else if (parts[0] == u"0"_s) window.showBoard();
-            else window.showStation(lw::StationId(parts[0].toInt()), parts[1].toStdString());
+            else {
+                const auto station = lw::StationId(parts[0].section(u'/', 0, 0).toInt());
+                window.showStation(station, parts[1].toStdString());
+                if (auto *page = window.page(station); page && parts[0].contains(u'/')) page->goTo(parts[0].section(u'/', 1));
+            }
             for (int k = 0; k < 3; ++k) QApplication::processEvents();
             window.mendNow();
             for (int k = 0; k < 3; ++k) QApplication::processEvents();

@@ -224,6 +224,13 @@ void MainWindow::buildMenus() {
         refresh();
         say(viewUnits().system == UnitSystem::Inch ? u"Shown in inches; what was typed stays as typed."_s : u"Shown in millimetres; what was typed stays as typed."_s);
     }, u"units"_s);
+    for (const auto &[words, key, by] : {std::tuple{u"Larger text"_s, QKeySequence(QKeySequence::ZoomIn), 0.25}, {u"Smaller text"_s, QKeySequence(QKeySequence::ZoomOut), -0.25}})
+        add(view, words, key, [this, step = by] {
+            QSettings settings;
+            const double scale = std::clamp(settings.value(u"scale"_s, 1.0).toDouble() + step, 1.0, 2.5);
+            settings.setValue(u"scale"_s, scale);
+            say(u"Text at %1 % from the next start."_s.arg(int(std::round(scale * 100))));
+        }, by > 0 ? u"larger"_s : u"smaller"_s);
     add(view, u"Full screen"_s, QKeySequence(Qt::Key_F11), [this] { isFullScreen() ? showNormal() : showFullScreen(); });
     auto *tools = bar->addMenu(u"&Tools"_s);
     add(tools, u"Bench book"_s, QKeySequence(u"Ctrl+K"_s), [this] { openBook(); }, u"bookAction"_s);

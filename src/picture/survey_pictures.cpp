@@ -275,8 +275,8 @@ void paintMeasurePlan(QPainter &p, QRectF a, const MeasurePlan &plan) {
     double y = a.top();
     p.setFont(face(13));
     p.setPen(t.ink2);
-    p.drawText(QRectF(x(f.must) - 40, y, 80, 18), Qt::AlignCenter, u"must"_s);
-    p.drawText(QRectF(x(f.wanted) - 40, y, 80, 18), Qt::AlignCenter, u"wanted"_s);
+    p.drawText(QRectF(x(f.must) - 80, y, 84, 18), Qt::AlignRight | Qt::AlignVCenter, u"must"_s);
+    p.drawText(QRectF(x(f.wanted) - 6, y, 80, 18), Qt::AlignLeft | Qt::AlignVCenter, u"wanted"_s);
     p.drawText(QRectF(a.left(), y, a.width(), 18), Qt::AlignRight | Qt::AlignVCenter, u"sways it"_s);
     y += 22;
     const double railsFrom = y;

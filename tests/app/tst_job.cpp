@@ -337,6 +337,19 @@ private slots:
             QVERIFY(!book->result().isEmpty());
         }
     }
+    /// Every registered field makes an entry with a name, help and its usual values.
+    void everyFieldMakesAnEntry() {
+        m_window->openDemo();
+        for (const auto &f : fieldTable()) {
+            QString pointer = u"/"_s + text(f.pattern);
+            pointer.replace(u"axes/*"_s, u"axes/X"_s).replace(u"designs/*"_s, u"designs/A"_s).replace(u"*"_s, u"1"_s);
+            std::unique_ptr<FieldWidget> w(makeField(m_session.get(), nullptr, pointer));
+            w->setPointer(pointer);
+            QVERIFY2(w->focusProxy() && !w->focusProxy()->accessibleName().isEmpty(), qPrintable(pointer));
+            QVERIFY2(w->help().size() > w->focusProxy()->accessibleName().size() + 3, qPrintable(pointer));
+            if (f.kind == FieldKind::Value) QVERIFY2(w->help().contains(u"Usual"_s), qPrintable(pointer));
+        }
+    }
     void findGoesThere() {
         m_window->openDemo();
         m_window->showStation(StationId::Proof, "X");

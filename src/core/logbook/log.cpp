@@ -188,7 +188,7 @@ std::vector<Patch> automaticEntry(const Json &before, const std::vector<Patch> &
             return {entry(date + "-design-" + plain(axis), {{"date", date}, {"kind", "decided"}, {"axis", axis}, {"text", "Design " + is + " over " + was}, {"by", "program"}})};
         if ((at[2] == "survey" || at[2] == "travel_mm") && !is.empty()) {
             const auto *f = fieldAt(p.pointer);
-            if (!f || f->kind != FieldKind::Value || (p.value.is_object() && p.value.value("standing", std::string()) == "assumed")) continue;
+            if (!f || f->kind != FieldKind::Value || (p.value.is_object() && (p.value.value("standing", std::string()) == "assumed" || p.value.value("standing", std::string()) == "computed"))) continue; // no reading
             const std::string subject = at[2] == "travel_mm" ? "travel" : at.size() > 3 ? at[3] : "survey";
             std::string name = subject;
             std::replace(name.begin(), name.end(), '_', ' ');

@@ -2,6 +2,7 @@
 #include <algorithm>
 #include <map>
 #include <optional>
+#include <string_view>
 
 namespace lw {
 namespace {
@@ -109,16 +110,15 @@ Result<std::vector<Trap>> findTraps(const std::vector<PlanTask> &tasks, const st
 }
 
 Result<std::vector<std::size_t>> workableOrder(const std::vector<PlanTask> &tasks) {
-    auto reach = reachOf(tasks);
-    if (!reach) return tl::unexpected(reach.error());
+    if (auto reach = reachOf(tasks); !reach) return tl::unexpected(reach.error()); // circles and links to nothing
+    std::map<std::string_view, std::size_t> at;
+    for (std::size_t k = 0; k < tasks.size(); ++k) at[tasks[k].id] = k;
     std::vector<std::size_t> order;
     std::vector<bool> done(tasks.size(), false);
     while (order.size() < tasks.size())
         for (std::size_t k = 0; k < tasks.size(); ++k) {
             if (done[k]) continue;
-            bool ready = true;
-            for (std::size_t j = 0; j < tasks.size(); ++j) ready &= done[j] || !reach->has(j, k);
-            if (!ready) continue;
+            if (!std::all_of(tasks[k].after.begin(), tasks[k].after.end(), [&](const auto &b) { return done[at[b]]; })) continue;
             done[k] = true;
             order.push_back(k);
             break; // the earliest in the order given comes first

@@ -6,6 +6,7 @@
 #include "machine/patch.h"
 #include "machine/project_file.h"
 #include "shop/buying.h"
+#include "units/typed.h"
 #include <QFile>
 #include <QtTest>
 #include <random>
@@ -221,6 +222,36 @@ private slots:
         const auto r = Axis(project, "Z").card(CardId(card));
         QVERIFY2(int(r.verdict) == verdict, r.sentence.c_str());
         QVERIFY(!r.sentence.empty());
+    }
+    /// IEC 60204-1, 18.2.2 and 18.3 (from memory): bond 0.1 ohm at most, insulation 1 megohm at least; 6.2.4: below 60 V
+    /// within 5 s. At the limit it holds, a hair beyond it fails.
+    void stopCardKeepsToTheStandard() {
+        const auto with = [](const char *place, const char *value) {
+            auto project = sample("beck-lathe");
+            setAt(project, "/axes/Z/designs/A/supply/voltage_V", read("70V"));
+            setAt(project, "/axes/Z/designs/A/drive/volt_limit_V", read("90V"));
+            setAt(project, "/axes/Z/cards/stop_works/supply_V", read("70V"));
+            setAt(project, std::string("/axes/Z/cards/stop_works/") + place, read(value));
+            return Axis(project, "Z").card(CardId::StopWorks).verdict;
+        };
+        QCOMPARE(with("bond_ohm", "0.1ohm"), Verdict::Holds);
+        QCOMPARE(with("bond_ohm", "0.101ohm"), Verdict::Fails);
+        QCOMPARE(with("fall_s", "5s"), Verdict::Holds);
+        QCOMPARE(with("fall_s", "5.1s"), Verdict::Fails);
+    }
+    /// Taper by plane trigonometry: turned between centres with the tailstock off by e over the length L, the two diameters
+    /// differ by 2 e a/L over the distance a between them. The card must give e back. (Any text on turning.)
+    void taperGivesTheOffsetBack() {
+        for (double e : {0.02, 0.035, 0.08}) {
+            auto project = sample("beck-lathe");
+            const double apart = 120, whole = 300;
+            setAt(project, "/axes/Z/cards/test_piece/whole_mm", read("300mm"));
+            setAt(project, "/axes/Z/cards/test_piece/head_mm", read("25mm"));
+            setAt(project, "/axes/Z/cards/test_piece/tail_mm", read((std::to_string(25 + 2 * e * apart / whole) + "mm").c_str()));
+            const auto r = Axis(project, "Z").card(CardId::TestPiece);
+            if (r.verdict == Verdict::Holds) continue;
+            QVERIFY2(r.sentence.find(numberText(e, 2) + "\u00a0mm towards the tool") != std::string::npos, r.sentence.c_str());
+        }
     }
     /// Gates: card 1 cannot be waived, later ones can; a struck reading no longer counts; blanks are never a zero.
     void gatesWaiversAndStrikes() {
