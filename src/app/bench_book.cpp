@@ -248,7 +248,7 @@ void BenchBook::buildForm() {
     m_title->setText(QString::fromStdString(d->value("title", m_name)));
     const auto *formula = book::formulaOf(m_name);
     m_formula->setText(formula ? text(formula->lines) : QString());
-    m_source->setText(u"Source: "_s + QString::fromStdString(sourceTitle(book::find(m_name)->source)) + (d->contains("note") ? u". "_s + QString::fromStdString(d->value("note", std::string())) : QString()));
+    m_source->setText(u"Source: "_s + QString::fromStdString(sourceTitle(book::find(m_name)->source)) + u"."_s);
     QStringList trust;
     const QString names[] = {u"exact"_s, u"handbook"_s, u"rule of thumb"_s};
     for (int k = 0; k < 3; ++k) trust << (formula && int(formula->trust) == k ? u"<b>[%1]</b>"_s.arg(names[k]) : names[k]);
@@ -403,17 +403,18 @@ void BenchBook::compute() {
     } else {
         m_outputsJson = outcome->outputs;
         QStringList lines;
-        bool first = true;
+        std::string answer = formula ? std::string(formula->answer) : std::string();
+        for (const auto &f : d->at("outputs")) // the first that came out, where no other is the answer
+            if (!m_outputsJson.contains(answer) && m_outputsJson.contains(f.at("key").get<std::string>())) answer = f.at("key");
         for (const auto &f : d->at("outputs")) {
             const auto key = f.at("key").get<std::string>();
             if (!m_outputsJson.contains(key)) continue;
             const QString unit = shownUnit(f.value("unit", std::string("-")));
-            const QString what = QString::fromStdString(f.value("what", key)), value = shownValue(m_outputsJson[key]) + (unit.isEmpty() ? QString() : u"\u00a0"_s + unit);
-            if (first) {
+            const QString what = key == "verdict" ? u"verdict"_s : QString::fromStdString(f.value("what", key)), value = shownValue(m_outputsJson[key]) + (unit.isEmpty() ? QString() : u"\u00a0"_s + unit);
+            if (key == answer) {
                 m_bigLabel->setText(what.left(1).toUpper() + what.mid(1));
                 m_big->setFont(face(value.size() > 14 ? 18 : 26, true));
                 m_big->setText(value.left(60));
-                first = false;
             }
             lines << what + u":  "_s + value;
         }

@@ -11,6 +11,7 @@ struct Formula {
     std::string_view name;  ///< of the calculation
     std::string_view lines; ///< one formula a line, in the field's usual symbols
     Trust trust;
+    std::string_view answer = {}; ///< the output people came for; empty: the first
 };
 /// Null when the name is not registered.
 const Formula *formulaOf(std::string_view name);

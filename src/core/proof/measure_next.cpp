@@ -8,7 +8,7 @@ bool same(const Finding &a, const Finding &b) { return a.id == b.id && a.cut == 
 
 /// The input as it would be known once measured.
 Known measuredKnown(const DoubtInput &in, Known k) {
-    const double width = in.member == &AxisModel::pull ? 0.15 : in.member == &AxisModel::mass ? 0.02 : in.member == &AxisModel::lead ? 0.005 : in.member == &AxisModel::breakaway ? 0.10 : 0.05;
+    const double width = in.member == &AxisModel::pull ? 0.15 : in.member == &AxisModel::mass ? 0.02 : in.member == &AxisModel::lead ? 0.005 : in.member == &AxisModel::breakaway ? 0.10 : in.member == &AxisModel::currentFactor ? 0.02 : 0.05;
     k.standing = Standing::Measured;
     k.low = k.v * (1 - width);
     k.high = k.v * (1 + width);
@@ -59,6 +59,7 @@ MeasurePlan measureNext(const AxisModel &m, const Evaluation &e) {
         const auto then = bandOf(after, now);
         n.bandLow = then.low;
         n.bandHigh = then.high;
+        if (std::log(n.bandHigh / n.bandLow) > 0.98 * std::log(now.high / now.low)) continue; // not worth the minutes
         plan.all.push_back(n);
     }
     std::stable_sort(plan.all.begin(), plan.all.end(), [](const auto &a, const auto &b) { return std::log(a.bandHigh / a.bandLow) < std::log(b.bandHigh / b.bandLow); });

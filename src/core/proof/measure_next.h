@@ -23,7 +23,8 @@ struct MeasurePlan {
     int minutes = 0;                          ///< for the first three together
 };
 /// Of the torque rows the one nearest its limit decides. What measuring leaves: pull x 0.85..1.15, mass +-2 %, travel a
-/// turn +-0.5 %, breakaway +-10 %, others +-5 % (as such readings come, common practice); the value is taken to stay.
+/// turn +-0.5 %, breakaway +-10 %, drive current +-2 %, others +-5 % (as such readings come, common practice); the value is taken to stay. What narrows
+/// the band by less than a fiftieth is left out.
 [[nodiscard]] MeasurePlan measureNext(const AxisModel &m, const Evaluation &e);
 
 } // namespace lw
