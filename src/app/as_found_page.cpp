@@ -301,7 +301,7 @@ void AsFoundPage::update(const ProvedAxis &p) {
     if (plan.decides && !plan.all.empty()) {
         const auto &first = plan.all.front();
         m_nextTitle->setText(u"%1 min"_s.arg(plan.minutes));
-        m_nextFirst->setText(u"First: %1, %2 min. %3 becomes %4."_s.arg(text(first.input->how)).arg(first.minutes).arg(text(numberText(plan.decides->low, 3)) + u"–"_s + text(numberText(plan.decides->high, 3)) + u"×"_s, text(numberText(first.bandLow, 3)) + u"–"_s + text(numberText(first.bandHigh, 3)) + u"×"_s));
+        m_nextFirst->setText((first.makesVerdict ? u"First: %1, %2 min. %3 becomes %4, and a verdict."_s : u"First: %1, %2 min. %3 becomes %4."_s).arg(text(first.input->how)).arg(first.minutes).arg(text(numberText(plan.decides->low, 3)) + u"–"_s + text(numberText(plan.decides->high, 3)) + u"×"_s, text(numberText(first.bandLow, 3)) + u"–"_s + text(numberText(first.bandHigh, 3)) + u"×"_s));
     }
     m_lostAfter->setText(p.evaluation.state.lostMotion == p.evaluation.state.lostMotion ? u"after the mends "_s + text(withUnit(p.evaluation.state.lostMotion, Dimension::Length, "mm", 2)) : QString());
     const auto thread = m.lostThread.v;

@@ -306,6 +306,10 @@ void BoardPage::rebuildWorst(const std::vector<WorstRow> &rows, const QString &c
         static_cast<LinkButton *>(sentence)->setColour(theme().ink);
         sentence->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
         sentence->setToolTip(sentence->text());
+        // the finding first: the mend gives way, and says the rest in its tip
+        const int asked = QFontMetrics(face(15)).horizontalAdvance(sentence->text()) + 12;
+        sentence->setMinimumWidth(std::min(asked, 540));
+        const int left = std::max(230, 770 - asked);
         const QString step = r.trap ? QString::fromStdString(r.trap->key) : QString();
         connect(sentence, &QPushButton::clicked, this, [this, r, step] { step.isEmpty() ? emit findingAsked(r.axis, r.f) : emit stepAsked(r.axis, step); });
         h->addWidget(sentence, 1);
@@ -317,13 +321,14 @@ void BoardPage::rebuildWorst(const std::vector<WorstRow> &rows, const QString &c
             mend.price = remedy.money;
             auto *b = makeLink(remedyText(remedy, currency), host);
             b->setObjectName(u"boardMend"_s);
-            b->setMaximumWidth(380);
+            b->setMaximumWidth(left);
+            b->setToolTip(b->text());
             connect(b, &QPushButton::clicked, this, [this, axis = r.axis, mend] { emit mendApplied(axis, mend); });
             h->addWidget(b);
         } else if (r.mend) {
             auto *b = makeLink(mendText(*r.mend, currency), host);
             b->setObjectName(u"boardMend"_s);
-            b->setMaximumWidth(380);
+            b->setMaximumWidth(left);
             b->setToolTip(b->text());
             const Mend copy = *r.mend;
             connect(b, &QPushButton::clicked, this, [this, axis = r.axis, copy] { emit mendApplied(axis, copy); });
@@ -331,7 +336,7 @@ void BoardPage::rebuildWorst(const std::vector<WorstRow> &rows, const QString &c
         } else {
             auto *l = makeLink(text(spec(r.f.id).lever), host);
             l->setToolTip(l->text());
-            l->setMaximumWidth(380);
+            l->setMaximumWidth(left);
             connect(l, &QPushButton::clicked, this, [this, r] { emit findingAsked(r.axis, r.f); });
             h->addWidget(l);
         }

@@ -1,5 +1,6 @@
 #include "app/build_page.h"
 #include "logbook/station_words.h"
+#include "app/files.h"
 #include <QtWidgets>
 
 namespace lw {
@@ -101,6 +102,19 @@ BuildPage::BuildPage(Session *session, QWidget *parent) : StationPage(session, S
     v->addWidget(m_stepTitle);
     v->addWidget(m_stepWords);
     v->addWidget(m_refusal);
+    auto *buttons = new QHBoxLayout;
+    buttons->setSpacing(6);
+    m_done = makeButton(u"Done (Space)"_s, u"stepDone"_s, side);
+    m_leaveOut = makeButton(u"Leave out"_s, u"stepLeaveOut"_s, side);
+    auto *add = makeButton(u"New step"_s, u"stepNew"_s, side);
+    add->setToolTip(u"N: a step of your own after this one"_s);
+    m_leaveOut->setToolTip(u"Delete: not needed on this job"_s);
+    connect(m_done, &QPushButton::clicked, this, &BuildPage::tick);
+    connect(m_leaveOut, &QPushButton::clicked, this, &BuildPage::leaveOut);
+    connect(add, &QPushButton::clicked, this, &BuildPage::newStep);
+    for (auto *b : {m_done, m_leaveOut, add}) buttons->addWidget(b);
+    buttons->addStretch(1);
+    v->addLayout(buttons);
     m_remedyHost = new QWidget(side);
     new QVBoxLayout(m_remedyHost);
     m_remedyHost->layout()->setContentsMargins(0, 0, 0, 0);
@@ -198,6 +212,9 @@ void BuildPage::showStep() {
     m_step = m_table->currentId();
     const auto *s = plan.step(m_step.toStdString());
     for (auto *f : m_stepFields) f->setVisible(s != nullptr);
+    m_done->setEnabled(s != nullptr);
+    m_leaveOut->setEnabled(s != nullptr);
+    m_done->setText(s && s->done() ? u"Not done (Space)"_s : u"Done (Space)"_s);
     if (!s) {
         m_stepTitle->setText(plan.steps.empty() ? u"Steps come with a motor (station 3)."_s : u"Choose a step."_s);
         m_stepWords->clear();

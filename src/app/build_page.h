@@ -46,6 +46,7 @@ private:
     CellsView *m_table;
     MachineLane *m_lane;
     QLabel *m_hours, *m_stepTitle, *m_stepWords, *m_refusal;
+    QPushButton *m_done, *m_leaveOut;
     QWidget *m_remedyHost, *m_cautionHost;
     std::vector<FieldWidget *> m_stepFields;
     QString m_step, m_cautionsOf, m_remediesOf;

@@ -222,7 +222,7 @@ void MainWindow::refreshFrame() {
     m_spine->setCurrent(m_station, m_onBoard);
     for (const auto &[station, name] : StationSpine::stations()) m_spine->setVerdict(station, roll.count(station) ? roll[station] : Verdict::NotKnown, roll.count(station) > 0);
     const auto mass = knownAt(project, "/mass_kg");
-    m_spine->setMachine(m_session->name(), mass.known() ? text(withUnit(mass.v, Dimension::Mass, "kg")) : axes.empty() ? u"not begun"_s : u"%1 axes"_s.arg(axes.size()));
+    m_spine->setMachine(m_session->name(), mass.known() ? text(withUnit(mass.v, Dimension::Mass, "kg")) : axes.empty() ? u"not begun"_s : axes.size() == 1 ? u"1 axis"_s : u"%1 axes"_s.arg(axes.size()));
     auto *stack = m_session->undoStack();
     m_undo->setEnabled(stack->canUndo());
     m_redo->setEnabled(stack->canRedo());

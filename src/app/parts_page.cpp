@@ -91,6 +91,10 @@ PartsPage::PartsPage(Session *session, QWidget *parent) : StationPage(session, S
     auto *buttons = new QHBoxLayout;
     buttons->setSpacing(8);
     auto *csv = makeButton(u"Save as CSV"_s, u"partsCsv"_s, this), *xlsx = makeButton(u"Save as XLSX"_s, u"partsXlsx"_s, this), *in = makeButton(u"Read a CSV"_s, u"partsIn"_s, this), *add = makeButton(u"New line (N)"_s, u"partsNew"_s, this);
+    m_next = makeButton(u"Next state (Space)"_s, u"partsNext"_s, this);
+    m_mend = makeButton(u"Match the design (M)"_s, u"partsMend"_s, this);
+    connect(m_next, &QPushButton::clicked, this, &PartsPage::nextState);
+    connect(m_mend, &QPushButton::clicked, this, &PartsPage::matchDesign);
     connect(csv, &QPushButton::clicked, this, [this] { exportFile(this, u"the parts list"_s, u"parts.csv"_s, u"CSV (*.csv)"_s, [this](const QString &path) { return writeFile(path, QByteArray::fromStdString(partsCsv(m_session->parts()))); }); });
     connect(xlsx, &QPushButton::clicked, this, [this] { exportFile(this, u"the parts list"_s, u"parts.xlsx"_s, u"Spreadsheet (*.xlsx)"_s, [this](const QString &path) { return writePartsXlsx(path, m_session->project(), m_session->parts()); }); });
     connect(in, &QPushButton::clicked, this, [this] {
@@ -98,8 +102,10 @@ PartsPage::PartsPage(Session *session, QWidget *parent) : StationPage(session, S
         if (!path.isEmpty()) emit said(importCsv(path));
     });
     connect(add, &QPushButton::clicked, this, &PartsPage::newLine);
-    for (auto *b : {csv, xlsx, in, add}) buttons->addWidget(b);
+    for (auto *b : {m_next, add}) buttons->addWidget(b);
+    buttons->addWidget(m_mend);
     buttons->addStretch(1);
+    for (auto *b : {in, csv, xlsx}) buttons->addWidget(b);
     left->addLayout(buttons);
     h->addLayout(left, 1);
     auto *scroll = new QScrollArea(this);
@@ -193,6 +199,7 @@ void PartsPage::update(const ProvedAxis &) {
     const auto mine = partTotals(project, std::vector<PartLine>(m_lines.begin(), m_lines.begin() + std::ptrdiff_t(ownLines)));
     const QString own = text(unitLabel(project.value("currency", std::string("EUR"))));
     bool mismatch = false, late = false;
+    m_mend->setVisible(std::any_of(m_lines.begin(), m_lines.end(), [](const auto &l) { return !l.matches; }));
     // groups: parcels in the order of their names, then what is not in one yet, then what is kept, made or in the box
     std::vector<std::pair<QString, std::vector<const PartLine *>>> groups;
     auto group = [&](const QString &name) -> std::vector<const PartLine *> & {
@@ -406,6 +413,19 @@ QString PartsPage::importCsv(const QString &path) {
     return words + (words.endsWith(u'.') ? QString() : u"."_s);
 }
 
+void PartsPage::matchDesign() {
+    const auto *l = line();
+    if (!l || l->matches) // the first that does not
+        for (const auto &other : m_lines)
+            if (!other.matches) {
+                l = &other;
+                break;
+            }
+    const auto patches = l ? matchPatches(*l) : std::vector<Patch>();
+    if (patches.empty()) emit said(l && !l->matches ? u"It is ordered already: send it back, or change the design."_s : u"Every line matches the design."_s);
+    else m_session->apply({patches, u"line matched: "_s + QString::fromStdString(l->wanted)});
+}
+
 bool PartsPage::handleKey(QKeyEvent *e) {
     if (e->modifiers() & ~(Qt::KeypadModifier | Qt::ShiftModifier)) return false;
     switch (e->key()) {
@@ -415,16 +435,7 @@ bool PartsPage::handleKey(QKeyEvent *e) {
         QGuiApplication::clipboard()->setText(orderText());
         emit said(u"The order is on the clipboard as text."_s);
         return true;
-    case Qt::Key_M: {
-        const auto *l = line();
-        if (l && l->matches) // the first that does not
-            for (const auto &other : m_lines)
-                if (!other.matches) l = &other;
-        const auto patches = l ? matchPatches(*l) : std::vector<Patch>();
-        if (patches.empty()) emit said(l && !l->matches ? u"It is ordered already: send it back, or change the design."_s : u"Every line matches the design."_s);
-        else m_session->apply({patches, u"line matched: "_s + QString::fromStdString(l->wanted)});
-        return true;
-    }
+    case Qt::Key_M: matchDesign(); return true;
     case Qt::Key_Delete:
         if (const auto *l = line()) m_session->apply({l->derived ? partMoved(m_session->project(), *l, l->state == PartState::Dropped ? PartState::Idea : PartState::Dropped, m_session->now()) : std::vector<Patch>{{"/parts/" + l->key, nullptr}}, u"dropped: "_s + QString::fromStdString(l->text)});
         return true;

@@ -44,11 +44,13 @@ private:
     void showLine();
     void nextState();
     void newLine();
+    void matchDesign();
     [[nodiscard]] const PartLine *line() const;
     CellsModel *m_model;
     CellsView *m_table;
     QLabel *m_tonight, *m_tonightWords, *m_total, *m_detail, *m_dearest, *m_ready, *m_readyWords;
     MoneyBar *m_bar;
+    QPushButton *m_next, *m_mend;
     MarkWidget *m_money;
     QWidget *m_fieldHost;
     std::vector<std::pair<FieldWidget *, QString>> m_lineFields;

@@ -20,6 +20,11 @@ class TestJob : public WindowFixture {
         return {};
     }
     void station(Qt::Key k) {
+        if (m_mouse) {
+            auto *spine = m_window->findChild<StationSpine *>();
+            const int n = k - Qt::Key_1, wide = (spine->width() - 104) / 8;
+            return clickOn(spine, {104 + wide * n + wide / 2, 20});
+        }
         m_window->setFocus();
         if (!m_window->onBoard()) m_window->page(m_window->station())->setFocus();
         key(k);
@@ -28,6 +33,16 @@ class TestJob : public WindowFixture {
         for (auto *t : m_window->findChildren<CellsView *>(name))
             if (t->isVisible()) return t;
         return nullptr;
+    }
+    void row(CellsView *table, const QString &id) {
+        if (m_mouse) return clickRow(table, id);
+        table->setCurrentId(id);
+        table->setFocus();
+    }
+    /// By its key, or by its button.
+    void act(Qt::Key k, const QString &button) {
+        if (!m_mouse) return key(k);
+        clickOn(m_window->findChild<QAbstractButton *>(button));
     }
     /// From a set-up machine to the printed report; axis `id` gets the motor.
     void carryThrough(const QString &id, bool wheel) {
@@ -42,11 +57,10 @@ class TestJob : public WindowFixture {
         station(Qt::Key_5);
         auto *parts = table(u"parts"_s);
         QVERIFY(parts);
-        parts->setCurrentId(id + u"-motor"_s);
-        parts->setFocus();
-        key(Qt::Key_Space);
+        row(parts, id + u"-motor"_s);
+        act(Qt::Key_Space, u"partsNext"_s);
         QCOMPARE(m_session->typedAt("/parts/" + id.toStdString() + "-motor/state"), u"ordered"_s);
-        key(Qt::Key_Space);
+        act(Qt::Key_Space, u"partsNext"_s);
         QCOMPARE(m_session->typedAt("/parts/" + id.toStdString() + "-motor/state"), u"arrived"_s);
         type(u"/parts/"_s + id + u"-motor/price"_s, u"74EUR"_s);
         type(u"/parts/"_s + id + u"-motor/need_by"_s, u"26 Mar"_s);
@@ -55,28 +69,28 @@ class TestJob : public WindowFixture {
         station(Qt::Key_6);
         auto *steps = table(u"steps"_s);
         QVERIFY(steps);
-        steps->setCurrentId(id + u"-measure"_s);
-        steps->setFocus();
-        key(Qt::Key_Space);
+        row(steps, id + u"-measure"_s);
+        act(Qt::Key_Space, u"stepDone"_s);
         QCOMPARE(m_session->typedAt("/tasks/" + id.toStdString() + "-measure/done_on"), u"2026-03-12"_s);
         type(u"/tasks/"_s + id + u"-measure/hours_spent"_s, u"1.5h"_s);
         // a danger caution holds the tick back until it is read
-        steps->setCurrentId(id + u"-strip"_s);
-        steps->setFocus();
-        key(Qt::Key_Space);
+        row(steps, id + u"-strip"_s);
+        act(Qt::Key_Space, u"stepDone"_s);
         const bool dangerous = !unreadDangers(m_session->project(), *m_session->plan().step(id.toStdString() + "-strip"), m_session->today()).empty();
         QCOMPARE(m_session->typedAt("/tasks/" + id.toStdString() + "-strip/done_on").isEmpty(), dangerous);
         for (auto *box : m_window->findChildren<QCheckBox *>())
             if (box->isVisible() && box->objectName().startsWith(u"caution_"_s)) {
-                const QString name = box->objectName();
-                m_window->findChild<QCheckBox *>(name)->setFocus();
-                QTest::keyClick(m_window->findChild<QCheckBox *>(name), Qt::Key_Space);
+                if (m_mouse) {
+                    clickOn(box, {8, box->height() / 2});
+                } else {
+                    box->setFocus();
+                    QTest::keyClick(box, Qt::Key_Space);
+                }
                 break;
             }
         // gate: no first moves before the stop card
-        steps->setCurrentId(id + u"-first"_s);
-        steps->setFocus();
-        key(Qt::Key_Space);
+        row(steps, id + u"-first"_s);
+        act(Qt::Key_Space, u"stepDone"_s);
         QVERIFY(m_session->typedAt("/tasks/" + id.toStdString() + "-first/done_on").isEmpty());
         QVERIFY2(m_window->status().contains(u"No override"_s), qPrintable(m_window->status()));
         // 7: the stop card, then its neighbours
@@ -91,7 +105,7 @@ class TestJob : public WindowFixture {
         choose(c + u"stop_works/back_on_release"_s, u"no"_s);
         QVERIFY2(label(u"cardSays"_s).contains(u"stays away"_s), qPrintable(label(u"cardSays"_s)));
         m_window->page(StationId::FirstCuts)->setFocus();
-        key(Qt::Key_N);
+        act(Qt::Key_N, u"card_2"_s);
         QVERIFY(label(u"cardTitle"_s).contains(u"Hold"_s));
         choose(c + u"hold/holds_by_hand"_s, u"yes"_s);
         type(c + u"hold/case_C"_s, u"41C"_s);
@@ -108,9 +122,13 @@ class TestJob : public WindowFixture {
         QVERIFY(m_session->project() == before);
         // 8: an entry by hand
         station(Qt::Key_8);
-        m_window->page(StationId::Log)->setFocus();
-        key(Qt::Key_N);
         auto *line = m_window->findChild<QLineEdit *>(u"newEntry"_s);
+        if (m_mouse) {
+            clickOn(line);
+        } else {
+            m_window->page(StationId::Log)->setFocus();
+            key(Qt::Key_N);
+        }
         QCOMPARE(QApplication::focusWidget(), line);
         QTest::keyClicks(line, u"learnt: screws 3 mm shorter than the hole 0.5h"_s);
         QTest::keyClick(line, Qt::Key_Return);
@@ -139,10 +157,29 @@ private slots:
     void initTestCase() { loadFonts(); }
     void init() {
         QSettings().clear();
+        m_mouse = false;
         openWindow();
     }
     void cleanup() { closeWindow(); }
 
+    void millByMouse() {
+        m_mouse = true;
+        clickOn(m_window->findChild<QPushButton *>(u"bedMill"_s));
+        QCOMPARE(m_session->undoStack()->count(), 1);
+        clickOn(cell(u"X"_s, 1));
+        QCOMPARE(int(m_window->station()), 1);
+        carryThrough(u"X"_s, false);
+    }
+    void latheByMouse() {
+        m_mouse = true;
+        auto *machines = m_window->board()->firstRun()->row();
+        while (machines->current() != u"mid_lathe"_s) QTest::keyClick(machines, Qt::Key_Right);
+        clickOn(m_window->findChild<QPushButton *>(u"setUp"_s));
+        clickOn(cell(u"X"_s, 3)); // the cross slide, then over to the carriage by its tab
+        clickOn(m_window->findChild<AxisStrip *>(), {40, 40});
+        QCOMPARE(m_window->axis(), std::string("Z"));
+        carryThrough(u"Z"_s, false);
+    }
     void millByKeys() {
         auto *row = m_window->board()->firstRun()->row();
         QCOMPARE(QApplication::focusWidget(), row);

@@ -30,13 +30,37 @@ protected:
             if (e->isVisible()) return e;
         return nullptr;
     }
+    bool m_mouse = false; ///< fields, rows and stations are reached by the pointer, not by keys
+    /// Scrolls it into view, makes sure nothing lies over it, and clicks.
+    void clickOn(QWidget *w, QPoint at = {}) {
+        QVERIFY(w && w->isVisible());
+        for (QWidget *p = w->parentWidget(); p; p = p->parentWidget())
+            if (auto *area = qobject_cast<QScrollArea *>(p)) area->ensureWidgetVisible(w);
+        if (at.isNull()) at = w->rect().center();
+        QWidget *top = m_window->childAt(w->mapTo(m_window.get(), at));
+        QVERIFY2(top == w || (top && w->isAncestorOf(top)), qPrintable(w->objectName() + u" lies under "_s + (top ? top->objectName() : u"nothing"_s)));
+        QTest::mouseClick(top, Qt::LeftButton, {}, top->mapFrom(w, at));
+    }
+    void clickRow(CellsView *table, const QString &id) {
+        const int row = static_cast<CellsModel *>(table->model())->rowOf(id);
+        QVERIFY2(row >= 0, qPrintable(id));
+        const auto index = table->model()->index(row, 1);
+        table->scrollTo(index);
+        clickOn(table->viewport(), table->visualRect(index).center());
+        QCOMPARE(table->currentId(), id);
+    }
     /// Types into a field as a person does: go there, write over, Enter.
     void type(const QString &pointer, const QString &words) {
         QLineEdit *line = nullptr;
         if (auto *e = entry(pointer)) line = e->line();
         else if (auto *t = textEntry(pointer)) line = t->line();
         QVERIFY2(line, qPrintable(pointer));
-        line->setFocus();
+        if (m_mouse) {
+            clickOn(line);
+            QCOMPARE(QApplication::focusWidget(), line);
+        } else {
+            line->setFocus();
+        }
         line->selectAll();
         if (words.isEmpty()) QTest::keyClick(line, Qt::Key_Delete);
         QTest::keyClicks(line, words);
@@ -49,6 +73,18 @@ protected:
         QVERIFY2(box, qPrintable(pointer));
         const int index = box->findData(code);
         QVERIFY2(index >= 0, qPrintable(code));
+        if (m_mouse) {
+            clickOn(box);
+            auto *list = box->view();
+            QTRY_VERIFY(list->isVisible());
+            const auto at = list->model()->index(index, box->modelColumn());
+            list->scrollTo(at);
+            QTest::mouseMove(list->viewport(), list->visualRect(at).center());
+            QTest::mouseClick(list->viewport(), Qt::LeftButton, {}, list->visualRect(at).center());
+            if (list->isVisible()) QTest::keyClick(list, Qt::Key_Return); // a popup that has just opened takes the first click for the one that opened it
+            QTRY_COMPARE(box->currentIndex(), index);
+            return;
+        }
         box->setFocus();
         while (box->currentIndex() < index) QTest::keyClick(box, Qt::Key_Down);
         while (box->currentIndex() > index) QTest::keyClick(box, Qt::Key_Up);

@@ -59,10 +59,11 @@ MeasurePlan measureNext(const AxisModel &m, const Evaluation &e) {
         const auto then = bandOf(after, now);
         n.bandLow = then.low;
         n.bandHigh = then.high;
-        if (std::log(n.bandHigh / n.bandLow) > 0.98 * std::log(now.high / now.low)) continue; // not worth the minutes
+        n.makesVerdict = now.verdict == Verdict::NotKnown && then.verdict != Verdict::NotKnown;
+        if (!n.makesVerdict && std::log(n.bandHigh / n.bandLow) > 0.98 * std::log(now.high / now.low)) continue; // not worth the minutes
         plan.all.push_back(n);
     }
-    std::stable_sort(plan.all.begin(), plan.all.end(), [](const auto &a, const auto &b) { return std::log(a.bandHigh / a.bandLow) < std::log(b.bandHigh / b.bandLow); });
+    std::stable_sort(plan.all.begin(), plan.all.end(), [](const auto &a, const auto &b) { return a.makesVerdict != b.makesVerdict ? a.makesVerdict : std::log(a.bandHigh / a.bandLow) < std::log(b.bandHigh / b.bandLow); });
     AxisModel step = m;
     for (std::size_t k = 0; k < plan.all.size() && k < 3; ++k) {
         const auto &in = *plan.all[k].input;

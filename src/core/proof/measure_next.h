@@ -14,6 +14,7 @@ struct NextMeasurement {
     double value = notKnown, low = notKnown, high = notKnown; ///< SI, as it is guessed
     double swayLow = notKnown, swayHigh = notKnown;           ///< margin with this input alone at its ends
     double bandLow = notKnown, bandHigh = notKnown;           ///< the whole band once this one is measured
+    bool makesVerdict = false;                                ///< a class default decides now; once this is measured there is a verdict
     int minutes = 0;
 };
 struct MeasurePlan {
@@ -24,7 +25,7 @@ struct MeasurePlan {
 };
 /// Of the torque rows the one nearest its limit decides. What measuring leaves: pull x 0.85..1.15, mass +-2 %, travel a
 /// turn +-0.5 %, breakaway +-10 %, drive current +-2 %, others +-5 % (as such readings come, common practice); the value is taken to stay. What narrows
-/// the band by less than a fiftieth is left out.
+/// the band by less than a fiftieth and makes no verdict either is left out.
 [[nodiscard]] MeasurePlan measureNext(const AxisModel &m, const Evaluation &e);
 
 } // namespace lw

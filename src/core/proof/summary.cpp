@@ -1,4 +1,5 @@
 #include "proof/summary.h"
+#include "proof/doubt.h"
 #include <algorithm>
 #include <cmath>
 
@@ -112,7 +113,12 @@ StationSummary summarise(StationId station, const nlohmann::json &project, const
         s.finding = tight;
         if (tight->verdict == Verdict::NotKnown && tight->low == tight->low) {
             s.figure = bandText(*tight);
-            s.sentence = (m.pullMeasured ? "until the doubt is less, at " : "until the pull is measured, 10 min, at ") + lowerFirst(titleOf(m, *tight));
+            const auto shares = doubtShares(m, *tight);
+            const DoubtInput *most = nullptr; // the guess that makes most of the doubt
+            for (const auto &share : shares)
+                if (share.standing == Standing::Assumed && !most) most = share.input;
+            s.sentence = !most ? "until the doubt is less" : "until the " + std::string(most->name) + (most->how.empty() ? " is known better" : " is measured, " + std::to_string(most->minutes) + " min");
+            s.sentence += ", at " + lowerFirst(titleOf(m, *tight));
         } else {
             s.figure = marginText(*tight);
             s.sentence = "at " + lowerFirst(titleOf(m, *tight)) + ", " + timesText(tight->wanted) + " wanted";

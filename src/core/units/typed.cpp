@@ -45,7 +45,8 @@ constexpr UnitRow unitTable[] = {
     {"N/um", D::Stiffness, 1e6}, {"N/µm", D::Stiffness, 1e6}, {"N/μm", D::Stiffness, 1e6}, {"N/mm", D::Stiffness, 1e3}, {"N/m", D::Stiffness, 1}, {"lbf/in", D::Stiffness, poundForce / inch},
     {"Nm/rad", D::TorsionalStiffness, 1}, {"N/mm2", D::Pressure, 1e6}, {"MPa", D::Pressure, 1e6}, {"GPa", D::Pressure, 1e9}, {"psi", D::Pressure, poundForce / (inch * inch)},
     {"mm2", D::Area, 1e-6}, {"EUR", D::Money, 1}, {"€", D::Money, 1}, {"USD", D::Money, 1}, {"$", D::Money, 1}, {"GBP", D::Money, 1}, {"£", D::Money, 1}, {"JPY", D::Money, 1}, {"SEK", D::Money, 1}, {"CHF", D::Money, 1},
-    {"C", D::Temperature, 1}, {"degC", D::Temperature, 1}, {"°C", D::Temperature, 1}, // Celsius throughout; no other scale is read
+    // Celsius within; a Fahrenheit reading is shifted where it is read, and stands alone
+    {"C", D::Temperature, 1}, {"degC", D::Temperature, 1}, {"°C", D::Temperature, 1}, {"F", D::Temperature, 1 / 1.8}, {"degF", D::Temperature, 1 / 1.8}, {"°F", D::Temperature, 1 / 1.8},
     {"%", D::Number, 0.01}, {"T", D::Count, 1}, {"teeth", D::Count, 1},
 };
 
@@ -342,12 +343,15 @@ tl::expected<TypedValue, TypedProblem> readTyped(std::string_view source, Dimens
     if (pieces.empty()) return problem("'" + shown + "' is not a value. Write " + examples(dimension, "5") + ".");
 
     const double own = unitInSi(fieldUnit, dimension).value_or(1.0);
+    const bool fahrenheit = dimension == D::Temperature && anyUnit && out.unit.ends_with('F');
     double value = 0;
     if (pieces.size() <= 2 && pieces[0].kind == Piece::Number && (pieces.size() == 1 || pieces[1].kind == Piece::Unit) && pieces[0].text.front() != '(') {
         const auto r = std::from_chars(pieces[0].text.data(), pieces[0].text.data() + pieces[0].text.size(), value);
         if (r.ec != std::errc()) return problem("'" + shown + "' is beyond any size a number can have.");
+        if (fahrenheit) value -= 32;
         value *= pieces.size() == 2 ? pieces[1].factor : own;
     } else {
+        if (fahrenheit) return problem("'" + shown + "': degrees Fahrenheit are read one at a time. Write 70F.");
         const auto at1 = evaluateSum(pieces, 1);
         if (!at1) return problem("'" + shown + "' cannot be worked out. Check the signs and brackets.");
         value = *at1;

@@ -49,6 +49,9 @@ private slots:
         row("€ 64", D::Money, "EUR", 64);
         row("50.5e-6 kg m2/m", D::InertiaPerLength, "kgm2/m", 50.5e-6);
         row("≈22kg?", D::Mass, "kg", 22);
+        // Water freezes at 32 degrees Fahrenheit and boils at 212 (NIST SP 811, B.6: t/C = (t/F - 32)/1.8)
+        row("212 °F", D::Temperature, "C", 100);
+        row("104F", D::Temperature, "C", 40);
     }
     void reads() {
         QFETCH(QString, typed);
@@ -68,6 +71,7 @@ private slots:
         row("thousands or decimals", "1,500", D::Length, "1500 or 1.500");
         row("half a unit", "5tp", D::Lead, "5tpi");
         row("wrong dimension", "5 kg", D::Force, "a mass");
+        row("sum of Fahrenheit", "70F + 2F", D::Temperature, "one at a time");
         row("mixed", "3in + 2", D::Length, "Give each summand its unit");
         row("prose", "please make it strong", D::Torque, "is not");
         row("empty", "", D::Length, "Nothing typed");
