@@ -141,7 +141,7 @@ bool allFinite(const Json &v, const std::string &at, std::string &where) {
 const std::map<std::string_view, const Calculation *> &table() {
     static const auto all = [] {
         std::map<std::string_view, const Calculation *> m;
-        for (auto group : {surveyCalculations(), cuttingCalculations(), axisCalculations(), screwCalculations(),
+        for (auto group : {surveyCalculations(), frictionCalculations(), alignmentCalculations(), cuttingCalculations(), turningCalculations(), motionCalculations(), axisCalculations(), screwCalculations(),
                            beltCalculations(), stepperCalculations(), stepsCalculations(), shopCalculations(), buyingCalculations(), commissioningCalculations(), planCalculations()})
             for (const auto &c : group) m.emplace(c.name, &c);
         return m;
@@ -170,7 +170,7 @@ double unitFactor(std::string_view unit) {
         {"kg*m2", 1}, {"deg", pi / 180}, {"deg/N*m", pi / 180}, {"deg/(N*m)", pi / 180}, {"rpm", 2 * pi / 60},
         {"Hz", 1}, {"kHz", 1e3}, {"W", 1}, {"J", 1}, {"V", 1}, {"V a.c.", 1}, {"A", 1}, {"ohm", 1}, {"mH", 1e-3}, {"uF", 1e-6},
         {"C", 1}, {"V*s", 1}, {"N*m/A", 1}, {"1/inch", 1}, {"1/mm", 1}, {"1/deg", 1}, {"mm*rpm", 1}, {"inch", 0.0254},
-        {"in", 0.0254}, {"minor units", 1}, {"minor/h", 1}, {"minor/day", 1}, {"percent", 1}, {"min", 60}, {"h", 3600}, {"h/week", 1}, {"weeks", 1}, {"1/K", 1}, {"um/m", 1e-6}};
+        {"in", 0.0254}, {"minor units", 1}, {"minor/h", 1}, {"minor/day", 1}, {"percent", 1}, {"min", 60}, {"h", 3600}, {"h/week", 1}, {"weeks", 1}, {"1/K", 1}, {"um/m", 1e-6}, {"m/s3", 1}, {"mm3/s", 1e-9}, {"mm/m", 1e-3}, {"mm/300 mm", 1.0 / 300}, {"arcmin", pi / 10800}, {"arcsec", pi / 648000}, {"J/mm3", 1e9}, {"N*s/m", 1}};
     const auto it = factors.find(unit);
     if (it == factors.end()) throw std::logic_error("bench book: no factor for the unit " + std::string(unit));
     return it->second;

@@ -85,7 +85,11 @@ struct Calculation {
 
 // The groups' tables.
 std::span<const Calculation> surveyCalculations();
+std::span<const Calculation> frictionCalculations();
+std::span<const Calculation> alignmentCalculations();
 std::span<const Calculation> cuttingCalculations();
+std::span<const Calculation> turningCalculations();
+std::span<const Calculation> motionCalculations();
 std::span<const Calculation> axisCalculations();
 std::span<const Calculation> screwCalculations();
 std::span<const Calculation> beltCalculations();

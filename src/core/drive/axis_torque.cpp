@@ -1,5 +1,6 @@
 #include "drive/axis_torque.h"
 #include "duty/cutting.h"
+#include "duty/motion.h"
 #include "book/book.h"
 #include <algorithm>
 #include <cmath>

@@ -158,22 +158,6 @@ Result<SpindleBound> spindleBound(Power rated, Ratio driveEfficiency, Ratio over
     return s;
 }
 
-Result<TrapezoidMove> trapezoidMove(Length distance, Speed speed, Acceleration accel, Acceleration decel) {
-    const double D = distance.value();
-    const double v = speed.value();
-    const double a = accel.value();
-    const double d = decel.value();
-    LW_REQUIRE_NOT_NEGATIVE(D, "distance_mm");
-    LW_REQUIRE_POSITIVE(v, "speed_mm_min");
-    LW_REQUIRE_POSITIVE(a, "acceleration_m_s2");
-    LW_REQUIRE_POSITIVE(d, "deceleration_m_s2");
-    const bool reaches = D >= v * v / (2 * a) + v * v / (2 * d);
-    const double peak = reaches ? v : std::sqrt(2 * D * a * d / (a + d));
-    const double t = reaches ? D / v + v / (2 * a) + v / (2 * d) : peak / a + peak / d;
-    return TrapezoidMove{reaches, fromSi<Speed>(peak), seconds(t), metres(peak * peak / (2 * a)),
-                         fromSi<Speed>(t > 0 ? D / t : 0)};
-}
-
 namespace book {
 namespace {
 constexpr Calculation table[] = {
@@ -247,18 +231,6 @@ constexpr Calculation table[] = {
          return {};
      },
      "EB-1"},
-    {"trapezoid",
-     [](const Inputs &in, Outputs &out) -> Result<void> {
-         LW_TRY(m, trapezoidMove(in.get<Length>("distance_mm"), in.get<Speed>("speed_mm_min"),
-                                 in.get<Acceleration>("acceleration_m_s2"), in.get<Acceleration>("deceleration_m_s2")));
-         out.json("reaches_speed", m.reachesSpeed);
-         out.put("peak_speed_mm_min", m.peak);
-         out.put("time_s", m.time);
-         out.put("accel_distance_mm", m.accelDistance);
-         out.put("mean_speed_mm_min", m.mean);
-         return {};
-     },
-     "KIN"},
 };
 } // namespace
 std::span<const Calculation> cuttingCalculations() { return table; }

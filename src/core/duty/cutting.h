@@ -83,14 +83,4 @@ struct SpindleBound {
 [[nodiscard]] Result<SpindleBound> spindleBound(Power rated, Ratio driveEfficiency, Ratio overload, Length cutter,
                                                 AngularSpeed spindle, Torque torqueCap, Ratio thrustOverTangential);
 
-struct TrapezoidMove {
-    bool reachesSpeed;
-    Speed peak;
-    Duration time;
-    Length accelDistance;
-    Speed mean;
-};
-/// Rest-to-rest move with constant acceleration and deceleration. Source: KIN.
-[[nodiscard]] Result<TrapezoidMove> trapezoidMove(Length distance, Speed speed, Acceleration accel, Acceleration decel);
-
 } // namespace lw

@@ -7,6 +7,7 @@
 #include "drive/steps.h"
 #include "drive/stepper.h"
 #include "duty/cutting.h"
+#include "duty/motion.h"
 #include "machine/survey.h"
 #include "shop/cost.h"
 #include <boost/math/quadrature/gauss_kronrod.hpp>
