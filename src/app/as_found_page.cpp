@@ -54,6 +54,34 @@ void MeasureNext::paintEvent(QPaintEvent *) {
     paintMeasurePlan(p, rect(), m_plan);
 }
 
+TravelMap::TravelMap(PullChart *chart, QWidget *parent) : QWidget(parent), m_chart(chart) {
+    setObjectName(u"travelMap"_s);
+    setFixedHeight(24);
+    connect(chart, &PullChart::drawn, this, qOverload<>(&QWidget::update));
+}
+void TravelMap::refresh(const AxisModel &m, const SurveyMap &map, const nlohmann::json &screwLine) {
+    m_model = m;
+    m_mapped = map;
+    m_line.clear();
+    if (screwLine.is_object())
+        for (const auto &[id, row] : screwLine.items()) {
+            const auto at = knownAt(nlohmann::json{{"axes", {{"x", {{"survey", {{"screw_line", {{id, row}}}}}}}}}}, "/axes/x/survey/screw_line/" + id + "/at_mm");
+            const auto up = knownAt(nlohmann::json{{"axes", {{"x", {{"survey", {{"screw_line", {{id, row}}}}}}}}}}, "/axes/x/survey/screw_line/" + id + "/up_mm");
+            if (at.known() && up.known()) m_line.emplace_back(at.v, up.v);
+        }
+    std::sort(m_line.begin(), m_line.end());
+    const bool deep = !m.playAlong.empty() || m_line.size() > 1;
+    setFixedHeight(deep ? 62 : 24);
+    setVisible(deep || !map.zones.empty() || map.usedFrom == map.usedFrom);
+    setAccessibleName(u"The travel: "_s + text(map.sentence));
+    QWidget::update();
+}
+void TravelMap::paintEvent(QPaintEvent *) {
+    QPainter p(this);
+    const auto [left, right] = m_chart->travelPixels();
+    if (right > left + 20) paintTravelMap(p, rect(), left, right, m_model, m_mapped, m_line);
+}
+
 AsFoundPage::AsFoundPage(Session *session, QWidget *parent) : StationPage(session, StationId::AsFound, parent) {
     auto *h = new QHBoxLayout(this);
     h->setContentsMargins(14, 10, 0, 6);
@@ -61,12 +89,16 @@ AsFoundPage::AsFoundPage(Session *session, QWidget *parent) : StationPage(sessio
     auto *left = new QVBoxLayout;
     left->setSpacing(4);
     left->addWidget(makeHeadline());
+    m_mapWords = makeLabel({}, 15, Ink::Value, false, true, this);
+    m_mapWords->setObjectName(u"mapWords"_s);
+    left->addWidget(m_mapWords);
     m_chart = new PullChart(this);
     left->addWidget(m_chart, 3);
+    m_map = new TravelMap(m_chart, this);
+    left->addWidget(m_map);
     auto *pullRow = new QHBoxLayout;
     pullRow->setSpacing(14);
     auto *way = addField(u"survey/pull/way"_s, u"How it was pulled"_s);
-    if (auto *c = qobject_cast<ChoiceEntry *>(way)) c->setFallback(u"direct"_s);
     way->setFixedWidth(200);
     pullRow->addWidget(way);
     m_rimHost = new QWidget(this);
@@ -130,42 +162,38 @@ AsFoundPage::AsFoundPage(Session *session, QWidget *parent) : StationPage(sessio
     m_travel = addValue(u"travel_mm"_s, {}, u"measured"_s);
     rv->addLayout(fieldsRow({addField(u"what"_s), m_travel}));
     rv->addLayout(fieldsRow({addField(u"way"_s), addField(u"orientation"_s)}));
+    rv->addLayout(fieldsRow({addValue(u"used_from_mm"_s), addValue(u"used_to_mm"_s)}));
     rv->addWidget(makeRule());
-    m_lead = makeLabel({}, 15, Ink::Value, true);
-    rv->addLayout(sectionHead(u"Lead"_s, m_lead));
-    rv->addLayout(fieldsRow({addValue(u"survey/lead/measured_travel_mm"_s, {}, u"measured"_s), addValue(u"survey/lead/turns"_s, {}, u"measured"_s), addValue(u"survey/lead/threads_per_inch"_s, {}, u"measured"_s)}));
-    rv->addLayout(fieldsRow({addValue(u"survey/lead/dial_divisions"_s, {}, u"measured"_s), addValue(u"survey/lead/dial_value_mm"_s, {}, u"measured"_s), addField(u"survey/lead/reads_diameter"_s)}));
-    rv->addWidget(makeRule());
-    m_mass = makeLabel({}, 15, Ink::Value, true);
-    rv->addLayout(sectionHead(u"What moves"_s, m_mass));
+    m_health = makeLabel({}, 15, Ink::Value, true, true, right);
+    m_health->setObjectName(u"health"_s);
+    rv->addWidget(m_health);
+    m_repairs = makeLabel({}, 13, Ink::Label, false, true, right);
+    m_repairs->setObjectName(u"repairs"_s);
+    rv->addWidget(m_repairs);
+    rv->addWidget(makeLabel(u"Cards: Enter opens one, F1 explains an entry"_s, 13, Ink::Faint, false, false, right));
+    m_cards = new SurveyList(
+        session, [this](const QString &relative, QWidget *host) {
+            auto *f = addField(relative, {}, host);
+            f->setPointer(absolute(relative));
+            if (auto *value = qobject_cast<ValueEntry *>(f)) value->setStanding(u"measured"_s);
+            dress(f);
+            return f;
+        },
+        [this](FieldWidget *f) { dropField(f); }, right);
+    connect(m_cards, &SurveyList::said, this, &StationPage::said);
+    rv->addWidget(m_cards);
     m_massHost = new QWidget(right);
     m_masses = new QGridLayout(m_massHost);
     m_masses->setContentsMargins(0, 0, 0, 0);
     m_masses->setHorizontalSpacing(14);
     m_masses->setVerticalSpacing(0);
     rv->addWidget(m_massHost);
-    auto *addMassLink = makeLink(u"Add a piece"_s, right);
-    addMassLink->setObjectName(u"addMass"_s);
-    connect(addMassLink, &QPushButton::clicked, this, &AsFoundPage::addMass);
-    rv->addWidget(addMassLink, 0, Qt::AlignLeft);
-    rv->addWidget(makeRule());
-    m_break = makeLabel({}, 15, Ink::Value, true);
-    rv->addLayout(sectionHead(u"Breakaway, run-out"_s, m_break));
-    rv->addLayout(fieldsRow({addValue(u"survey/breakaway/to_start_N"_s, {}, u"measured"_s), addValue(u"survey/breakaway/to_keep_going_N"_s, {}, u"measured"_s)}));
-    rv->addLayout(fieldsRow({addValue(u"survey/run_out_mm"_s, {}, u"measured"_s), addField(u"survey/screw_end"_s)}));
-    m_uprightHost = new QWidget(right);
-    auto *uv = new QVBoxLayout(m_uprightHost);
-    uv->setContentsMargins(0, 0, 0, 0);
-    uv->setSpacing(5);
-    uv->addWidget(makeRule());
-    uv->addLayout(sectionHead(u"Upright: weight and balance"_s, nullptr));
-    uv->addLayout(fieldsRow({addValue(u"survey/hoist/up_N"_s, {}, u"measured"_s, m_uprightHost), addValue(u"survey/hoist/down_N"_s, {}, u"measured"_s, m_uprightHost)}));
-    auto *balance = addField(u"survey/balance/kind"_s, {}, m_uprightHost);
-    balance->setFixedWidth(118);
-    uv->addLayout(fieldsRow({balance, addValue(u"survey/balance/force_N"_s, {}, u"measured"_s, m_uprightHost), addValue(u"survey/balance/mass_kg"_s, {}, u"measured"_s, m_uprightHost)}));
-    uv->addLayout(fieldsRow({addValue(u"survey/screw_from_guide_mm"_s, {}, u"measured"_s, m_uprightHost), addValue(u"survey/guide_length_mm"_s, {}, u"measured"_s, m_uprightHost)}));
-    uv->addWidget(makeLabel(u"Prop the head before the nut comes off: it drops. Lifting rules where you live come first."_s, 13, Ink::Value, false, true));
-    rv->addWidget(m_uprightHost);
+    m_addMass = makeLink(u"Add a piece"_s, right);
+    m_addMass->setObjectName(u"addMass"_s);
+    connect(m_addMass, &QPushButton::clicked, this, &AsFoundPage::addMass);
+    rv->addWidget(m_addMass, 0, Qt::AlignLeft);
+    m_caution = makeLabel(u"Prop the head before the nut comes off: it drops. Lifting rules where you live come first."_s, 13, Ink::Value, false, true, right);
+    rv->addWidget(m_caution);
     rv->addWidget(makeRule());
     m_ledger = new Ledger(session, StationId::AsFound, right);
     m_ledger->growWithCards();
@@ -288,12 +316,22 @@ void AsFoundPage::update(const ProvedAxis &p) {
     setHeadline(worstOf(p.evaluation, StationId::AsFound), text(headline(StationId::AsFound, m, p.evaluation)), m.tightLoose == m.tightLoose ? text(timesText(m.tightLoose)) : QString());
     m_chart->refresh(p, readings);
     m_rimHost->setVisible(!m.pullDirect);
-    m_uprightHost->setVisible(m.vertical);
+    m_caution->setVisible(m.vertical);
     m_count->setText(u"%1 of 7"_s.arg(measuredOfSeven(m_session->project(), m_axis)));
-    const bool assumedLead = m.lead.assumed();
-    m_lead->setText((assumedLead ? u"≈ "_s : QString()) + text(withUnit(m.lead.v, Dimension::Length, "mm", 4)) + u" a turn"_s);
-    m_mass->setText((m.mass.assumed() ? u"≈ "_s : QString()) + text(withUnit(m.mass.v, Dimension::Mass, "kg")));
-    m_break->setText((m.breakawayMeasured ? QString() : u"≈ "_s) + text(timesText(m.breakaway.v)) + u",  "_s + (m.runOutMeasured ? QString() : u"≈ "_s) + text(withUnit(m.runOut.v, Dimension::Length, "mm", 2)));
+    m_cards->refresh(m_axis, p);
+    const bool weighing = m_cards->opened() == SurveyCardId::MovingMass;
+    m_massHost->setVisible(weighing);
+    m_addMass->setVisible(weighing);
+    const auto map = surveyMap(m_session->project(), m);
+    m_mapWords->setText(text(map.sentence));
+    m_mapWords->setVisible(!map.sentence.empty());
+    m_map->refresh(m, map, m_session->at(absolute(u"survey/screw_line"_s).toStdString()));
+    const auto health = machineHealth(m_session->project(), m, p.evaluation);
+    m_health->setText(text(health.sentence));
+    QStringList repairs;
+    for (std::size_t k = 0; k < health.repairs.size() && k < 3; ++k) repairs << u"%1. %2"_s.arg(k + 1).arg(text(health.repairs[k]));
+    m_repairs->setText(repairs.join(u'\n'));
+    m_repairs->setVisible(!repairs.isEmpty());
     m_lostBar->refresh(p);
     m_next->refresh(p);
     const auto &plan = m_next->plan();
@@ -306,23 +344,41 @@ void AsFoundPage::update(const ProvedAxis &p) {
     m_lostAfter->setText(p.evaluation.state.lostMotion == p.evaluation.state.lostMotion ? u"after the mends "_s + text(withUnit(p.evaluation.state.lostMotion, Dimension::Length, "mm", 2)) : QString());
     const auto thread = m.lostThread.v;
     m_lost->setText(thread < -1e-9 ? u"The parts say more than the whole: measure again."_s : u"Nut thread, what is left: %1."_s.arg(text(withUnit(std::max(0.0, thread), Dimension::Length, "mm", 2))));
-    if (m.cls) {
-        m_travel->setFallback(m.travel.v, u"class default"_s);
-        for (auto *v : findChildren<ValueEntry *>())
-            if (v->pointer().endsWith(u"lost_motion/total_mm"_s)) v->setFallback(m.lostNow.v, u"as such machines come"_s);
-            else if (v->pointer().endsWith(u"run_out_mm"_s)) v->setFallback(m.runOut.v, u"as such screws come"_s);
-    }
-    for (auto *c : findChildren<ChoiceEntry *>())
-        if (c->pointer().endsWith(u"/way"_s) && !c->pointer().endsWith(u"pull/way"_s)) c->setFallback(u"iron_dovetail"_s);
-        else if (c->pointer().endsWith(u"balance/kind"_s)) c->setFallback(u"none"_s);
+    if (m.cls) m_travel->setFallback(m.travel.v, u"class default"_s);
+    for (auto *f : findChildren<FieldWidget *>()) dress(f);
     m_ledger->refresh(p);
 }
 
+/// What stands in while an entry is blank.
+void AsFoundPage::dress(FieldWidget *f) {
+    const QString &p = f->pointer();
+    const auto &m = proved().model;
+    if (auto *c = qobject_cast<ChoiceEntry *>(f)) {
+        if (p.endsWith(u"pull/way"_s)) c->setFallback(u"direct"_s);
+        else if (p.endsWith(u"/way"_s)) c->setFallback(u"iron_dovetail"_s);
+        else if (p.endsWith(u"balance/kind"_s)) c->setFallback(u"none"_s);
+        return;
+    }
+    auto *v = qobject_cast<ValueEntry *>(f);
+    if (!v) return;
+    if (m.cls && p.endsWith(u"lost_motion/total_mm"_s)) v->setFallback(m.lostNow.v, m.playAlong.empty() ? u"as such machines come"_s : u"the most along the travel"_s);
+    else if (m.cls && p.endsWith(u"survey/run_out_mm"_s)) v->setFallback(m.runOut.v, m.rounds.empty() ? u"as such screws come"_s : u"from the shaft read round"_s);
+    else if (p.endsWith(u"handle/efficiency"_s)) v->setFallback(0.30, u"a guess"_s);
+    else if (p.endsWith(u"balance/progression"_s)) v->setFallback(0.3, u"usual"_s);
+    else if (p.endsWith(u"balance/temperature_C"_s)) v->setFallback(20, u"as stamped"_s);
+}
+
+void AsFoundPage::strikeCurrent() { m_cards->strikeRow(); }
+
 bool AsFoundPage::handleKey(QKeyEvent *e) {
     if (e->key() == Qt::Key_Insert) {
-        addPlace(-1, -1);
+        const auto open = m_cards->opened();
+        const bool inCards = m_cards->isAncestorOf(QApplication::focusWidget());
+        if (inCards && open && !surveyCard(*open).table.list.empty()) m_cards->addRow();
+        else addPlace(-1, -1);
         return true;
     }
+    if (e->key() == Qt::Key_Delete && e->modifiers() == Qt::NoModifier && m_cards->strikeRow()) return true;
     if (e->key() == Qt::Key_Delete && e->modifiers() == Qt::NoModifier)
         for (auto *f : m_readingFields)
             if (f->isAncestorOf(QApplication::focusWidget()) || f == QApplication::focusWidget()) {

@@ -4,7 +4,9 @@
 #include "app/charts.h"
 #include "app/ledger.h"
 #include "app/station_page.h"
+#include "app/survey_list.h"
 #include "picture/survey_pictures.h"
+#include "picture/travel_map.h"
 
 class QGridLayout;
 
@@ -38,12 +40,31 @@ private:
     MeasurePlan m_plan;
 };
 
+/// Tight, loose and worn along the travel, under the plot and in line with it.
+class TravelMap : public QWidget {
+public:
+    TravelMap(PullChart *chart, QWidget *parent);
+    void refresh(const AxisModel &m, const SurveyMap &map, const nlohmann::json &screwLine);
+    [[nodiscard]] const SurveyMap &map() const { return m_mapped; }
+
+protected:
+    void paintEvent(QPaintEvent *) override;
+
+private:
+    PullChart *m_chart;
+    AxisModel m_model;
+    SurveyMap m_mapped;
+    std::vector<std::pair<double, double>> m_line;
+};
+
 class AsFoundPage : public StationPage {
     Q_OBJECT
 public:
     AsFoundPage(Session *session, QWidget *parent);
     bool handleKey(QKeyEvent *e) override;
-    [[nodiscard]] QString hint() const override { return QStringLiteral("Enter next   Insert place   Delete strikes it out   F1 how to measure   drag a point to play"); }
+    void strikeCurrent() override;
+    [[nodiscard]] SurveyList *cards() const { return m_cards; }
+    [[nodiscard]] QString hint() const override { return QStringLiteral("Enter next   Insert place or row   Delete strikes it out   F1 how to measure   drag a point to play"); }
 
 protected:
     void update(const ProvedAxis &proved) override;
@@ -53,12 +74,16 @@ private:
     void rebuildMasses(const std::vector<std::string> &ids);
     void addPlace(double place, double force);
     void addMass();
+    void dress(FieldWidget *field);
     PullChart *m_chart;
-    QWidget *m_readingsHost, *m_massHost, *m_rimHost, *m_uprightHost;
+    QWidget *m_readingsHost, *m_massHost, *m_rimHost;
     QGridLayout *m_readings, *m_masses;
     std::vector<std::string> m_readingIds, m_massIds;
     std::vector<FieldWidget *> m_readingFields, m_massFields;
-    QLabel *m_lead, *m_mass, *m_break, *m_lost, *m_lostAfter, *m_count;
+    QLabel *m_lost, *m_lostAfter, *m_count, *m_mapWords, *m_health, *m_repairs, *m_caution;
+    QPushButton *m_addMass;
+    SurveyList *m_cards;
+    TravelMap *m_map;
     ValueEntry *m_travel;
     LostBar *m_lostBar;
     MeasureNext *m_next;

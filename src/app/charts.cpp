@@ -264,6 +264,11 @@ PullChart::PullChart(QWidget *parent) : QWidget(parent), m_plot(new QCustomPlot(
     m_plot->setFocusPolicy(Qt::NoFocus);
     setMinimumHeight(190);
     setObjectName(u"pullChart"_s);
+    connect(m_plot, &QCustomPlot::afterReplot, this, &PullChart::drawn);
+}
+std::pair<double, double> PullChart::travelPixels() const {
+    const double dx = m_plot->mapTo(this, QPoint(0, 0)).x();
+    return {dx + m_plot->xAxis->coordToPixel(0), dx + m_plot->xAxis->coordToPixel(m_travel)};
 }
 
 void PullChart::setCurrent(const QString &id) { m_current = id; }
@@ -276,6 +281,7 @@ void PullChart::refresh(const ProvedAxis &p, const nlohmann::json &readings) {
     dress(m_plot);
     m_points.clear();
     const double travel = (m.travel.known() ? m.travel.v : 0.3) * 1e3;
+    m_travel = travel;
     double top = m.pull.known() ? m.pull.v * m.coldFactor.v : 100;
     QString table;
     if (readings.is_object() && !m.readings.empty()) {

@@ -37,8 +37,11 @@ public:
     explicit PullChart(QWidget *parent);
     void refresh(const ProvedAxis &proved, const nlohmann::json &readings);
     void setCurrent(const QString &id);
+    /// Pixels of both ends of the travel, in this widget.
+    [[nodiscard]] std::pair<double, double> travelPixels() const;
 
 signals:
+    void drawn(); ///< after each drawing: what lies along the travel may follow
     void dragged(const QString &id, bool away, double force); ///< N, while the mouse moves
     void picked(const QString &id);
     void placeAsked(double place, double force);              ///< double click: m, N
@@ -55,6 +58,7 @@ private:
     QCustomPlot *m_plot;
     std::vector<Point> m_points;
     int m_grabbed = -1;
+    double m_travel = 300; ///< mm
     QString m_current;
 };
 

@@ -10,6 +10,14 @@ using namespace Qt::StringLiterals;
 HowTo howToOf(std::string_view p) {
     auto has = [&](std::string_view part) { return p.find(part) != std::string_view::npos; };
     if (has("/survey/pull/")) return HowTo::Pull;
+    if (has("/survey/handle/")) return HowTo::Handle;
+    if (has("/survey/loads/")) return HowTo::Loads;
+    if (has("/survey/round/")) return HowTo::Round;
+    if (has("/survey/screw_")) return HowTo::ScrewLine;
+    if (has("/baseline/tram") || has("/baseline/swing")) return HowTo::Tram;
+    if (has("/baseline/square")) return HowTo::Square;
+    if (has("/baseline/bar") || has("/baseline/centres")) return HowTo::Bar;
+    if (has("/baseline/nose")) return HowTo::Nose;
     if (has("/moving_mass/")) return HowTo::Weigh;
     if (has("/survey/lead/")) return HowTo::Turns;
     if (has("thrust_float")) return HowTo::ThrustFloat;
@@ -174,6 +182,91 @@ void paintHowTo(QPainter &p, QRectF area, HowTo subject) {
         s.words(214, 50, u"slow and steady,"_s);
         s.words(214, 68, u"up, then down"_s);
         s.words(10, 112, u"timber under it: nobody below"_s);
+        break;
+    case HowTo::Handle:
+        s.circle({60, 60}, 34);
+        s.circle({60, 60}, 5);
+        s.line({60, 26}, {150, 26}, 1.2);
+        s.scale(162, 26);
+        s.arrow({244, 26}, {290, 26});
+        s.line({60, 60}, {60, 26}, 0.9, true);
+        s.words(66, 48, u"radius"_s);
+        s.words(110, 76, u"string round the rim, crank off,"_s);
+        s.words(110, 94, u"one slow turn"_s);
+        break;
+    case HowTo::Loads:
+        s.box(20, 60, 150, 18);
+        s.ground(10, 78, 190);
+        s.box(50, 34, 46, 26, true);
+        s.box(104, 24, 40, 36, true);
+        s.line({170, 69}, {186, 69});
+        s.scale(198, 69);
+        s.arrow({280, 69}, {312, 69});
+        s.words(20, 108, u"bare, with the vice, with the heaviest: one place"_s);
+        break;
+    case HowTo::Round:
+        s.box(40, 52, 220, 12);
+        for (double vee : {60.0, 230.0}) {
+            s.line({vee, 64}, {vee - 14, 84});
+            s.line({vee, 64}, {vee + 14, 84});
+        }
+        s.ground(30, 84, 240);
+        s.dial(146, 20, 15);
+        s.line({146, 35}, {146, 52}, 2);
+        s.circle({288, 58}, 15);
+        for (int k = 0; k < 8; ++k) s.line({288 + 11 * std::cos(k * 0.7854), 58 + 11 * std::sin(k * 0.7854)}, {288 + 15 * std::cos(k * 0.7854), 58 + 15 * std::sin(k * 0.7854)}, 1.6);
+        s.words(40, 110, u"eight marks round, three places along"_s);
+        break;
+    case HowTo::ScrewLine:
+        s.box(20, 84, 280, 12);
+        s.box(30, 50, 14, 34, true);
+        s.box(270, 50, 14, 34, true);
+        s.box(44, 60, 226, 8);
+        s.box(110, 22, 70, 14, true);
+        s.dial(146, 44, 9);
+        s.line({146, 53}, {146, 60}, 2);
+        s.arrow({190, 29}, {240, 29});
+        s.words(40, 114, u"dial rides on the slide: on top, then at the side"_s);
+        break;
+    case HowTo::Tram:
+        s.box(140, 6, 26, 44, true);
+        s.line({153, 50}, {153, 58}, 3);
+        s.line({153, 58}, {92, 58}, 2);
+        s.dial(92, 68, 9);
+        s.line({92, 77}, {92, 84}, 2);
+        s.box(40, 84, 226, 12);
+        s.arrow({110, 40}, {86, 48});
+        s.arrow({196, 40}, {220, 48});
+        s.words(176, 74, u"left, right, back, front"_s);
+        break;
+    case HowTo::Square:
+        s.box(50, 30, 14, 70, true);
+        s.box(50, 88, 130, 12, true);
+        s.dial(110, 50, 14);
+        s.line({96, 50}, {64, 50}, 2);
+        s.arrow({140, 30}, {140, 76});
+        s.words(160, 46, u"run Y along this leg,"_s);
+        s.words(160, 64, u"turn it over, again"_s);
+        break;
+    case HowTo::Bar:
+        s.box(20, 30, 40, 50, true);
+        s.box(60, 46, 180, 18);
+        s.line({240, 55}, {256, 47}, 1.4);
+        s.line({240, 55}, {256, 63}, 1.4);
+        s.box(256, 40, 40, 30, true);
+        s.line({84, 40}, {84, 70}, 1.2);
+        s.line({216, 40}, {216, 70}, 1.2);
+        s.words(70, 90, u"head"_s);
+        s.words(204, 90, u"tail"_s);
+        s.words(60, 112, u"light cuts, same tool, nothing touched between"_s);
+        break;
+    case HowTo::Nose:
+        s.box(40, 30, 110, 60, true);
+        s.line({150, 44}, {120, 52}, 1.4);
+        s.line({150, 76}, {120, 68}, 1.4);
+        s.dial(210, 36, 15);
+        s.line({196, 42}, {142, 50}, 2);
+        s.words(170, 90, u"in the taper, by hand"_s);
         break;
     case HowTo::Travel:
         s.box(60, 40, 120, 18);

@@ -80,7 +80,7 @@ void Session::apply(Edit edit) {
 
 namespace {
 /// Places the proof of an axis does not look at.
-constexpr const char *proofless[] = {"/parts", "/tasks", "/log", "/cautions", "/orders", "/currencies", "/machines", "/ready", "/nest", "/today", "/labour_rate", "/delay_rate", "/hours_a_week", "/name"};
+constexpr const char *proofless[] = {"/parts", "/tasks", "/log", "/cautions", "/orders", "/currencies", "/machines", "/ready", "/nest", "/today", "/labour_rate", "/delay_rate", "/hours_a_week", "/name", "/baseline", "/program", "/handwheel"};
 } // namespace
 
 void Session::dropDerived() {
@@ -102,6 +102,8 @@ void Session::put(const std::vector<Patch> &patches, bool journal) {
             const auto slash = p.pointer.find('/', 6);
             if (slash != std::string::npos) { // cards and the like are read anew by their own stations
                 const auto place = std::string_view(p.pointer).substr(slash);
+                // what rides on another axis is weighed there too
+                if (place.starts_with("/survey/moving_mass") || place == "/rides_on") all = true;
                 if (place.starts_with("/cards/") || place.starts_with("/as_built/") || place.starts_with("/settings/")) continue;
             }
             const std::string axis = p.pointer.substr(6, slash == std::string::npos ? std::string::npos : slash - 6);
@@ -128,11 +130,7 @@ QString Session::typeInto(const QString &pointer, const QString &text, const QSt
     if (!text.trimmed().isEmpty()) {
         const auto read = readTyped(text.toStdString(), field->dimension, field->unit);
         if (!read) return QString::fromStdString(read.error().sentence);
-        const double own = unitInSi(field->unit, field->dimension).value_or(1.0);
-        const double hard = field->hardLeast * own;
-        if (field->hardAbove ? !(read->si > hard) : !(read->si >= hard))
-            return u"%1 must be %2 %3."_s.arg(label, field->hardAbove ? u"above"_s : u"at least"_s, QString::fromStdString(numberText(field->hardLeast)));
-        if (std::abs(read->si) > 1e12) return u"%1: that is far beyond anything real. Check the zeros."_s.arg(label);
+        if (const auto bound = boundProblem(*field, read->si); !bound.empty()) return QString::fromStdString(bound);
         // Standing and note of what stood there stay unless it was an assumption that now yields to a reading.
         value = valueAt(m_project, p);
         if (!value.is_object()) value = Json::object();

@@ -444,6 +444,7 @@ private slots:
         type(u"/axes/X/survey/lead/turns"_s, u"10"_s);
         for (const auto &n : measureNext(m_session->proved("X").model, m_session->proved("X").evaluation).all) QVERIFY(n.input->name != "travel a turn");
         // F1: words and a drawing
+        reveal(u"/axes/X/survey/run_out_mm"_s);
         entry(u"/axes/X/survey/run_out_mm"_s)->line()->setFocus();
         key(Qt::Key_F1);
         auto *help = m_window->findChild<HelpCard *>();

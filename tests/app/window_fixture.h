@@ -1,6 +1,7 @@
 // The real window, driven as a machinist would: what its tests share.
 #pragma once
 
+#include "app/as_found_page.h"
 #include "app/build_page.h"
 #include "app/drive_page.h"
 #include "app/duty_page.h"
@@ -49,8 +50,21 @@ protected:
         clickOn(table->viewport(), table->visualRect(index).center());
         QCOMPARE(table->currentId(), id);
     }
+    /// Opens the survey card that holds an entry, as a person does: its head, then Enter or a click.
+    void reveal(const QString &pointer) {
+        if (entry(pointer) || textEntry(pointer)) return;
+        const auto *spec = surveyCardOfField(pointer.toStdString());
+        if (!spec) return;
+        for (auto *head : m_window->findChildren<CardHead *>(u"survey_"_s + QString::fromUtf8(spec->code.data(), qsizetype(spec->code.size()))))
+            if (head->isVisible()) {
+                if (m_mouse) return clickOn(head);
+                head->setFocus();
+                QTest::keyClick(head, Qt::Key_Return);
+            }
+    }
     /// Types into a field as a person does: go there, write over, Enter.
     void type(const QString &pointer, const QString &words) {
+        reveal(pointer);
         QLineEdit *line = nullptr;
         if (auto *e = entry(pointer)) line = e->line();
         else if (auto *t = textEntry(pointer)) line = t->line();
@@ -67,6 +81,7 @@ protected:
         QTest::keyClick(line, Qt::Key_Return);
     }
     void choose(const QString &pointer, const QString &code) {
+        reveal(pointer);
         QComboBox *box = nullptr;
         for (auto *b : m_window->findChildren<QComboBox *>(pointer + u".box"_s))
             if (b->isVisible()) box = b;

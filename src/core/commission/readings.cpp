@@ -8,7 +8,6 @@
 
 namespace lw {
 
-std::string_view gradeCode(Grade g) { return g == Grade::Pass ? "pass" : g == Grade::Attention ? "attention" : "fail"; }
 std::string_view scaleActionCode(ScaleAction a) { return a == ScaleAction::Leave ? "leave" : a == ScaleAction::Correct ? "correct" : "find_cause"; }
 std::string_view agreementCode(Agreement a) { return a == Agreement::Agrees ? "agrees" : a == Agreement::LookAgain ? "look_again" : "model_or_measurement_wrong"; }
 

@@ -2,6 +2,7 @@
 // predicted. Sources stand with each function; keys as in docs/sources.md.
 #pragma once
 
+#include "grade.h"
 #include "result.h"
 #include "units/quantity.h"
 #include <optional>
@@ -11,10 +12,6 @@
 #include <vector>
 
 namespace lw {
-
-/// How a reading is judged on its own, before it becomes a verdict of the job.
-enum class Grade { Pass, Attention, Fail };
-std::string_view gradeCode(Grade g);
 
 enum class ScaleAction { Leave, Correct, FindCause };
 std::string_view scaleActionCode(ScaleAction a);

@@ -126,8 +126,6 @@ Result<TestBar> testBar(Length headDiameter, Length tailDiameter, Length between
 
 namespace book {
 namespace {
-const char *gradeWord(Grade g) { return g == Grade::Pass ? "pass" : g == Grade::Attention ? "attention" : "fail"; }
-
 constexpr Calculation table[] = {
     {"screw_alignment",
      [](const Inputs &in, Outputs &out) -> Result<void> {
@@ -136,7 +134,7 @@ constexpr Calculation table[] = {
          for (const char *plane : {"vertical", "horizontal"}) {
              const auto readings = in.list<Length>(plane == std::string_view("vertical") ? "vertical_mm" : "horizontal_mm");
              LW_TRY(line, alignScrew(places, readings, fixed, far));
-             out.json(plane, {{"slope_mm_per_300mm", line.slope * 300}, {"shift_far_end_mm", line.shiftFarEnd.value() * 1e3}, {"residual_range_mm", line.residualRange.value() * 1e3}, {"verdict", gradeWord(line.grade)}});
+             out.json(plane, {{"slope_mm_per_300mm", line.slope * 300}, {"shift_far_end_mm", line.shiftFarEnd.value() * 1e3}, {"residual_range_mm", line.residualRange.value() * 1e3}, {"verdict", gradeCode(line.grade)}});
          }
          LW_TRY(side, nutSideLoad(in.get<Length>("root_d_mm"), in.get<Pressure>("youngs_modulus_GPa"), in.get<Length>("nut_distance_mm"), in.get<Length>("offset_mm")));
          out.put("side_load_hinged_N", side.hinged);

@@ -1,6 +1,7 @@
 // Is it straight, square and in line: screw against the ways, a bent shaft, the head's tram, the tailstock.
 #pragma once
 
+#include "grade.h"
 #include "result.h"
 #include "units/quantity.h"
 #include <optional>
@@ -8,8 +9,6 @@
 #include <vector>
 
 namespace lw {
-
-enum class Grade { Pass, Attention, Fail };
 
 /// One plane of the screw against the ways.
 struct ScrewLine {

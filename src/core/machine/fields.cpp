@@ -3,6 +3,7 @@
 #include "duty/cutting.h"
 #include <nlohmann/json.hpp>
 #include <algorithm>
+#include <cmath>
 #include <unordered_map>
 
 namespace lw {
@@ -65,27 +66,6 @@ constexpr FieldSpec table[] = {
     {"axes/*/survey/screw_from_guide_mm", K::Value, D::Length, "mm", 0, 400, 0, false, "Screw off the guide", "From the screw axis to the guide: long makes a drawer of it.", ""},
     {"axes/*/survey/guide_length_mm", K::Value, D::Length, "mm", 40, 1500, 0, true, "Guide length", "How much slide is in the ways.", ""},
     {"axes/*/survey/screw_end", K::Text, D::Number, "", 0, 0, 0, false, "Screw end", "Micrometer on the pulley seat: 13.99, or 14 h6.", ""},
-    {"axes/*/duty/moves/*/name", K::Text, D::Number, "", 0, 0, 0, false, "Name", "What you call it.", ""},
-    {"axes/*/duty/moves/*/kind", K::Choice, D::Number, "", 0, 0, 0, false, "Kind", "What sort of cut.", "milling=milling|drilling=drilling|force=a force I know"},
-    {"axes/*/duty/moves/*/cutter_mm", K::Value, D::Length, "mm", 1, 160, 0, true, "Cutter", "Diameter.", ""},
-    {"axes/*/duty/moves/*/teeth", K::Value, D::Count, "", 1, 12, 0, true, "Teeth", "Cutting edges round it.", ""},
-    {"axes/*/duty/moves/*/width_mm", K::Value, D::Length, "mm", 0.05, 160, 0, true, "Width", "Across the feed.", ""},
-    {"axes/*/duty/moves/*/depth_mm", K::Value, D::Length, "mm", 0.05, 60, 0, true, "Depth", "Along the spindle.", ""},
-    {"axes/*/duty/moves/*/feed_per_tooth_mm", K::Value, D::Length, "mm", 0.005, 0.3, 0, true, "A tooth", "Feed per tooth.", ""},
-    {"axes/*/duty/moves/*/spindle_rpm", K::Value, D::RotationSpeed, "rpm", 20, 20000, 0, true, "Spindle", "Turns a minute.", ""},
-    {"axes/*/duty/moves/*/edge_angle_deg", K::Value, D::Angle, "deg", 20, 90, 0, true, "Edge angle", "90 for an end mill, 45 for a face mill.", ""},
-    {"axes/*/duty/moves/*/material", K::Choice, D::Number, "", 0, 0, 0, false, "Material", "What is cut; the table gives its cutting force.", "@materials"},
-    {"axes/*/duty/moves/*/wear_factor", K::Value, D::Number, "", 1, 1.6, 0, true, "Edge wear", "1 sharp, 1.3 usual, 1.5 blunt.", ""},
-    {"axes/*/duty/moves/*/speed_factor", K::Value, D::Number, "", 1, 1.3, 0, true, "Tool", "1 carbide, 1.2 slow high-speed steel.", ""},
-    {"axes/*/duty/moves/*/radial_ratio", K::Value, D::Number, "", 0.3, 1, 0, true, "Radial push", "Radial over cutting force, 0.4 usual.", ""},
-    {"axes/*/duty/moves/*/mode", K::Choice, D::Number, "", 0, 0, 0, false, "Cut", "Climb cutting pulls the table along; any play snatches.", "conventional=against the feed|climb=with the feed (climb)"},
-    {"axes/*/duty/moves/*/drill_mm", K::Value, D::Length, "mm", 0.5, 40, 0, true, "Drill", "Diameter.", ""},
-    {"axes/*/duty/moves/*/feed_per_turn_mm", K::Value, D::Length, "mm", 0.01, 0.8, 0, true, "A turn", "Feed per turn of the drill.", ""},
-    {"axes/*/duty/moves/*/point_angle_deg", K::Value, D::Angle, "deg", 60, 160, 0, true, "Point", "118 ordinary.", ""},
-    {"axes/*/duty/moves/*/thrust_factor", K::Value, D::Number, "", 0.3, 1.5, 0, true, "Point kind", "1.2 plain, 0.85 split, 0.3 over a pilot hole.", ""},
-    {"axes/*/duty/moves/*/torque_factor", K::Value, D::Number, "", 1, 1.6, 0, true, "Chisel and chips", "1.3 for sizing.", ""},
-    {"axes/*/duty/moves/*/force_N", K::Value, D::Force, "N", 5, 8000, 0, true, "Force", "Along the axis, against the feed.", ""},
-    {"axes/*/duty/moves/*/feed_mm_min", K::Value, D::Speed, "mm/min", 5, 20000, 0, true, "Feed", "Of the axis.", ""},
     {"axes/*/designs/*/text", K::Text, D::Number, "", 0, 0, 0, false, "Design", "In a few words.", ""},
     {"axes/*/designs/*/motor/kind", K::Choice, D::Number, "", 0, 0, 0, false, "Motor", "Does it know when it lost steps?", "stepper_open=stepper, open loop|stepper_closed=stepper with encoder"},
     {"axes/*/designs/*/motor/holding_torque_Nm", K::Value, D::Torque, "Nm", 0.1, 30, 0, true, "Holds", "Holding torque on the plate.", ""},
@@ -201,7 +181,7 @@ bool matches(std::string_view pattern, std::string_view path) {
 std::span<const FieldSpec> fieldTable() {
     static const auto all = [] {
         std::vector<FieldSpec> t(std::begin(table), std::end(table));
-        for (auto more : {shopFields(), cardFields()}) t.insert(t.end(), more.begin(), more.end());
+        for (auto more : {surveyFields(), dutyFields(), shopFields(), cardFields()}) t.insert(t.end(), more.begin(), more.end());
         return t;
     }();
     return all;
@@ -244,6 +224,13 @@ std::vector<ChoiceOption> choicesOf(const FieldSpec &field) {
         rest.remove_prefix(bar + 1);
     }
     return out;
+}
+
+std::string boundProblem(const FieldSpec &field, double si) {
+    const double hard = field.hardLeast * unitInSi(field.unit, field.dimension).value_or(1.0);
+    if (field.hardAbove ? !(si > hard) : !(si >= hard)) return std::string(field.label) + " must be " + (field.hardAbove ? "above " : "at least ") + numberText(field.hardLeast) + ".";
+    if (std::abs(si) > 1e12) return std::string(field.label) + ": that is far beyond anything real. Check the zeros.";
+    return {};
 }
 
 std::string choiceLabel(const FieldSpec &field, std::string_view code) {

@@ -4,11 +4,13 @@
 #pragma once
 
 #include "duty/cutting.h"
+#include "duty/turning.h"
 #include "drive/belt.h"
 #include "drive/screw.h"
 #include "drive/stepper.h"
 #include "machine/classes.h"
 #include "machine/known.h"
+#include "machine/alignment.h"
 #include "machine/survey.h"
 #include "fraction.h"
 #include <nlohmann/json.hpp>
@@ -17,7 +19,7 @@
 
 namespace lw {
 
-enum class CutKind { Milling, Drilling, Given };
+enum class CutKind { Milling, Drilling, Turning, Threading, Tapping, Grinding, Given };
 struct Cut {
     std::string id, name;
     CutKind kind = CutKind::Given;
@@ -28,13 +30,31 @@ struct Cut {
     double chip = notKnown;                ///< m
     double cutter = notKnown;              ///< m
     double power = notKnown;               ///< W at the cutter
+    double torque = notKnown;              ///< N m at the spindle
     double toothPeak = notKnown;           ///< N
     double climbPull = 0;                  ///< N, above zero when the cutter pulls the table along
     double tangential = notKnown;          ///< N at the tooth
+    double pressing = 0;                   ///< N normal to the ways: adds way friction of its own
+    double runInNeeded = notKnown, runInFree = notKnown; ///< m before the thread, two pitches included
     bool capped = false;
+    const CutMaterial *material = nullptr;
     MillingCut mill; ///< what it was worked out from
     DrillCut drill;
+    TurningCut turn;
+    ThreadCut thread;
     std::string problem;                   ///< a sentence when the cut cannot be worked out
+};
+
+enum class MoveKind { Rapid, Cut, Stand };
+/// One block of the work cycle, in order.
+struct Move {
+    std::string id, name;
+    MoveKind kind = MoveKind::Cut;
+    int cut = -1;                 ///< index of the cut
+    Known length, speed, time;    ///< of a rapid or a cut: length; of a stand: time
+    bool up = true;               ///< on an upright axis
+    bool brakeHolds = false;      ///< while standing: the motor may rest
+    bool assumed = false;         ///< the default cycle of a class
 };
 
 struct AxisModel {
@@ -45,6 +65,7 @@ struct AxisModel {
     // duty
     Known travel, rapid, acceleration, lostTarget, repeatTarget;
     std::vector<Cut> cuts;
+    std::vector<Move> moves;
     Known cutFactor{1, Standing::Assumed, 0.7, 1.3, Shape::Triangular};
     // survey
     std::vector<PullReading> readings;
@@ -58,6 +79,15 @@ struct AxisModel {
     double playStays = notKnown;
     Known hoistUp, hoistDown, strut, counterweight, guideOffset, guideLength;
     double wayFriction = notKnown, constantDrag = notKnown;
+    Known dragMeasured; ///< constant part of the drag, from pulls at several loads
+    double handleTorqueLessDrag = notKnown, handleTravel = notKnown;
+    std::vector<std::pair<double, double>> playAlong; ///< place, lost there; m
+    struct Round {
+        double at;
+        RunOutRound fit;
+    };
+    std::vector<Round> rounds; ///< the shaft read round, by place from the driven end
+    Known handlePull, handleEfficiency; ///< axial friction by the handle, and the old screw's efficiency when both pulls are known
     std::string screwEnd;
     // machine
     Known spindlePower, spindleEfficiency, spindleTorque, pulseLimit;

@@ -57,6 +57,11 @@ void addSurveyChecks(const AxisModel &m, const AxisState &s, std::vector<Finding
         f.missing = true;
         return f;
     }());
+    const bool slides = m.way.find("rail") == std::string::npos && m.way != "caged_rollers" && m.way != "ball_bush";
+    if (slides && !m.wheel && s.rigidityKnown) {
+        const double jump = 2 * s.friction * (m.breakaway.v - 1) / s.stiffness.total.value();
+        out.push_back(marginRow(I::S9, jump, m.repeatTarget.v, 1, 2));
+    }
     if (m.vertical) {
         const double carried = m.strut.v + (m.counterweight.known() ? m.counterweight.v : 0) * standardGravity;
         if (!(carried == carried) || carried > 0) {
@@ -78,6 +83,10 @@ void addDutyChecks(const AxisModel &m, const AxisState &s, std::vector<Finding> 
             out.push_back(f);
         };
         if (c.kind == CutKind::Given) continue;
+        if (c.kind == CutKind::Threading) { // room to come up to speed before the first thread
+            add(marginRow(I::P5, c.runInNeeded, c.runInFree, 1, 1.5));
+            continue;
+        }
         add(marginRow(I::P1, c.power * m.cutFactor.v / m.spindleEfficiency.v, m.spindlePower.v, 1, 1.25));
         if (c.kind == CutKind::Milling) {
             const bool big = c.cutter >= 8e-3 * (1 - 1e-9);
@@ -91,7 +100,7 @@ void addDutyChecks(const AxisModel &m, const AxisState &s, std::vector<Finding> 
                 const Verdict p = play <= 10e-6 || s.friction >= 1.5 * pull ? Verdict::Holds : play <= 20e-6 ? Verdict::Watch : Verdict::Fails;
                 add(plainRow(I::P3, p, pull, s.friction));
             }
-        } else if (m.vertical) {
+        } else if (c.kind == CutKind::Drilling && m.vertical) {
             double available = notKnown;
             for (const auto &p : s.points)
                 if (p.cut == static_cast<int>(k) && p.design == p.design) available = thrustAtNut(s.chain, newtonMetres(p.design)).value();

@@ -1,5 +1,6 @@
 #include "proof/doubt.h"
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <random>
 
@@ -107,23 +108,23 @@ void addBands(const AxisModel &m, std::vector<Finding> &findings) {
         const auto &k = m.*in.member;
         const auto q = quantiles(k);
         if (!k.known() || !(q.high > q.low)) continue;
-        double delta[2][64];
+        std::array<std::vector<double>, 2> delta{std::vector<double>(n), std::vector<double>(n)};
         bool usable = true;
         for (int side = 0; side < 2; ++side) {
             c = centre;
             move(c, in, side == 0 ? q.low : q.high);
             const auto e = evaluate(c);
-            if (e.findings.size() != n || n > 64) {
+            if (e.findings.size() != n) {
                 usable = false;
                 break;
             }
             for (std::size_t i = 0; i < n; ++i)
-                delta[side][i] = sameRow(e.findings[i], base.findings[i]) ? logOf(e.findings[i].margin) - logOf(base.findings[i].margin) : 0;
+                delta[std::size_t(side)][i] = sameRow(e.findings[i], base.findings[i]) ? logOf(e.findings[i].margin) - logOf(base.findings[i].margin) : 0;
         }
         if (!usable) continue;
         for (std::size_t i = 0; i < n; ++i) {
             for (int side = 0; side < 2; ++side) {
-                const double d = delta[side][i];
+                const double d = delta[std::size_t(side)][i];
                 if (!(std::fabs(d) > noise)) continue;
                 (d > 0 ? up : down)[i] += d * d;
                 moved[i] = 1;

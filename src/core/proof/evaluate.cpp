@@ -177,8 +177,12 @@ void operatingPoints(const AxisModel &m, AxisState &s) {
     addPoint(m, s, Operating::Braking, -1, m.vertical ? Moment{-1, a, rapid, newtons(0)} : Moment{1, a * -1.0, rapid, newtons(0)});
     for (std::size_t k = 0; k < m.cuts.size(); ++k) {
         const auto &c = m.cuts[k];
-        const int direction = m.vertical ? -1 : 1; // drilling goes down
-        addPoint(m, s, Operating::Cutting, static_cast<int>(k), {direction, zero, fromSi<Speed>(c.feed), newtons(c.force.v * m.cutFactor.v)});
+        int direction = m.vertical ? -1 : 1; // drilling goes down
+        for (const auto &move : m.moves)
+            if (move.cut == static_cast<int>(k) && m.vertical && move.up) direction = 1;
+        // what presses on the ways (a turned bar on the carriage) is friction besides
+        const double added = c.pressing > 0 && m.wayFriction == m.wayFriction ? m.wayFriction * c.pressing : 0;
+        addPoint(m, s, Operating::Cutting, static_cast<int>(k), {direction, zero, fromSi<Speed>(c.feed), newtons((c.force.v + added) * m.cutFactor.v)});
     }
     if (m.vertical) addPoint(m, s, Operating::Hold, -1, {0, zero, fromSi<Speed>(0), newtons(0)});
 }

@@ -13,7 +13,7 @@ std::string_view verdictCode(Verdict v);
 std::string_view verdictWord(Verdict v);
 
 enum class CheckId {
-    S1, S2, S3, S4, S5, S6, S7, S8, S10, P1, P2, P3, P4, B1, B2, B3, B4, B6, B8, B9, B10, B12, B15,
+    S1, S2, S3, S4, S5, S6, S7, S8, S9, S10, P1, P2, P3, P4, P5, B1, B2, B3, B4, B6, B8, B9, B10, B12, B15,
     M4, M5, M6, M8, M9, M10, C01, C02, C03, C04, C06, C07, C08, C17, C18, C24, C26,
     TR01, TR02, TR03, TR04, TR05, TR06, TR07, TR08, TR09, TR10, TR12, TR13, TR14, TR15, TR16, TR31, TR44, TR50, TR51,
     Count

@@ -161,6 +161,8 @@ std::string missingOf(const AxisModel &m, const Finding &f) {
     case I::S8: ask(m.strut.known(), "what the strut pulls"); ask(m.counterweight.known(), "the counterweight"); break;
     case I::P1: ask(m.spindlePower.known(), "spindle power"); ask(cut && cut->power == cut->power, "spindle speed and the cut"); break;
     case I::P2: case I::P3: ask(false, "the cut"); break;
+    case I::P5: ask(cut && cut->runInNeeded == cut->runInNeeded, "pitch and spindle speed"); ask(cut && cut->runInFree == cut->runInFree, "the room before the thread"); break;
+    case I::S9: ask(m.repeatTarget.known(), "how near it must repeat"); ask(m.root.known() && m.nutFar.known(), "the screw and where its nut runs"); break;
     case I::P4: case I::C01: case I::C02: case I::C08:
         motor();
         ask(m.mass.known(), "what moves");
@@ -217,11 +219,13 @@ std::string sentenceOf(const AxisModel &m, const AxisState &s, const Finding &f)
     case I::S6: return m.way.find("rail") != std::string::npos ? "The rails run " + timesText(f.demand) + " as hard as they should." : "The ways rub with µ " + plain(f.demand) + ".";
     case I::S7: return "The pull is known to ±" + plain(f.demand * 100) + " %.";
     case I::S8: return "The balance carries " + newton(f.demand) + " of " + newton(f.capacity) + ".";
+    case I::S9: return "Before it lets go the drive winds up; then it jumps " + withUnit(f.demand, Dimension::Length, "um", 2) + ", " + withUnit(f.capacity, Dimension::Length, "um", 2) + " is to be repeated.";
     case I::S10: return "Screw " + mm(m.guideOffset.v) + " off a guide of " + mm(m.guideLength.v) + ": drawer effect " + plain(f.demand) + ".";
     case I::P1: return (cut ? cut->name : "The cut") + " asks " + withUnit(f.demand, Dimension::Power, "W") + " of the spindle's " + withUnit(f.capacity, Dimension::Power, "W") + ".";
     case I::P2: return (cut ? cut->name : "The cut") + (f.verdict == Verdict::Holds ? " makes a chip of " : f.demand < f.capacity ? " rubs: a chip of " : " bites hard: a chip of ") + mm(f.demand, 2) + ".";
     case I::P3: return "The cutter pulls with " + newton(f.demand) + ", the ways hold " + newton(f.capacity) + ", " + mm(m.playStays, 2) + " play stays.";
     case I::P4: return "The drill pushes with " + newton(f.demand) + ", the axis can push " + newton(f.capacity) + ".";
+    case I::P5: return (cut ? cut->name : "The thread") + " needs " + mm(f.demand, 2) + " to come up to speed, " + mm(f.capacity, 2) + " are free.";
     case I::B1: return "The screw turns " + rpm(f.demand) + " at rapid and whips at " + rpm(f.capacity) + ".";
     case I::B2: return f.variant == 1 ? "Pressed with " + newton(f.demand) + " of " + newton(f.capacity) + " its section stands." : "Pressed with " + newton(f.demand) + "; it buckles at " + newton(f.capacity) + ".";
     case I::B3: return "Diameter times speed is " + numberText(f.demand, 3) + " of " + numberText(f.capacity, 3) + ".";
@@ -308,11 +312,13 @@ std::string reasonOf(const AxisModel &m, const AxisState &s, const Finding &f) {
     case I::S6: return "Outside what such ways do: a measuring error, or the gib.";
     case I::S7: return "The motor would be chosen by guess.";
     case I::S8: return "Above the weight the load changes sides along the stroke.";
+    case I::S9: return "Smaller steps than that cannot be made.";
     case I::S10: return "Friction multiplies, then it jams like a drawer.";
     case I::P1: return "Beyond it the cut stalls the spindle before it troubles the axis.";
     case I::P2: return f.verdict == Verdict::Holds ? "Cuts clean." : f.demand < f.capacity ? "Rubs instead of cutting." : "May break the edge.";
     case I::P3: return "The table snatches by the play and breaks cutters.";
     case I::P4: return "Drilling stalls the axis.";
+    case I::P5: return "Else the first threads are of another pitch.";
     case I::B1: return "Above four fifths of it the screw whips.";
     case I::B2: return "Pushed from the far end a slender screw bows out.";
     case I::B4: return "Rotor energy goes into the screw, whatever the torque limit.";

@@ -204,6 +204,13 @@ void Book::write() {
         break;
     case I::S7: step("Half the spread", "u", "(x_hi - x_lo)/2", {constant("x_hi", "largest likely, times", m.pull.high / m.pull.v), constant("x_lo", "smallest likely, times", m.pull.low / m.pull.v)}, (m.pull.high - m.pull.low) / 2 / m.pull.v); break;
     case I::S8: gravity(); break;
+    case I::S9:
+        stiffness();
+        step("Jump", "x", "2*F*(b - 1)/K", {term("F", "pull of the ways", m.pull, Dm::Force, "N"), term("b", "breakaway over running", m.breakaway), term("K", "stiffness", s.stiffness.total.value(), Dm::Stiffness, "N/um")}, f.demand, Dm::Length, "um");
+        break;
+    case I::P5:
+        if (c && c->runInNeeded == c->runInNeeded) step("Room needed", "s", "v^2/(2*a) + v*t + 2*P", {term("v", "feed", c->feed, Dm::Speed, "mm/min"), term("a", "speeding up", m.acceleration, Dm::Acceleration, "m/s2"), term("t", "settles in", (c->runInNeeded - 2 * c->thread.pitch.value() - c->feed * c->feed / (2 * m.acceleration.v)) / c->feed, Dm::Time, "s"), term("P", "pitch", c->thread.pitch.value(), Dm::Length, "mm")}, f.demand, Dm::Length, "mm");
+        break;
     case I::S10: step("Drawer effect", "d", "2*mu*e/h", {constant("mu", "friction of such ways", m.wayFriction), term("e", "screw off the guide", m.guideOffset, Dm::Length, "mm"), term("h", "guide length", m.guideLength, Dm::Length, "mm")}, f.demand); break;
     case I::S5: case I::B9:
         if (!s.rigidityKnown) return;

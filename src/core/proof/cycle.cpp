@@ -1,0 +1,138 @@
+#include "proof/cycle.h"
+#include "proof/narrate.h"
+#include <algorithm>
+#include <cmath>
+
+namespace lw {
+namespace {
+
+int directionOf(const AxisModel &m, const Move &move) { return m.vertical ? (move.up ? 1 : -1) : 1; }
+
+Force processOf(const AxisModel &m, const Move &move) {
+    if (move.cut < 0) return newtons(0);
+    const auto &c = m.cuts[std::size_t(move.cut)];
+    const double added = c.pressing > 0 && m.wayFriction == m.wayFriction ? m.wayFriction * c.pressing : 0;
+    return newtons((c.force.v + added) * m.cutFactor.v);
+}
+} // namespace
+
+Cycle cycleOf(const AxisModel &m, const AxisState &s) {
+    Cycle cycle;
+    std::vector<DutySegment> segments;
+    bool torques = s.motorKnown && m.lead.known();
+    double cube = 0, way = 0, at = 0;
+    for (std::size_t k = 0; k < m.moves.size(); ++k) {
+        const auto &move = m.moves[k];
+        CycleBlock b;
+        b.move = int(k);
+        b.from = at;
+        const auto rpm = [&](double v) { return revolutionsPerMinute(m.lead.known() ? v * 60 / m.lead.v * s.chain.ratio : 0); };
+        if (move.kind == MoveKind::Stand) {
+            b.time = move.time.v;
+            b.speed = 0;
+            if (!move.time.known()) b.missing = "its time is not known: type how long it stands";
+            const auto hold = torqueAt(s.chain, {0, {}, {}, newtons(0)});
+            b.axial = m.vertical ? std::fabs(hold.axial.value()) : 0;
+            b.torque = move.brakeHolds ? 0 : std::fabs(hold.motor.value());
+            if (move.time.known()) segments.push_back({newtonMetres(b.torque), newtonMetres(b.torque), {}, {}, seconds(move.time.v)});
+            cycle.standing += move.time.known() ? move.time.v : 0;
+        } else {
+            const int way1 = directionOf(m, move);
+            const Force process = processOf(m, move);
+            const auto running = torqueAt(s.chain, {way1, {}, fromSi<Speed>(move.speed.v), process});
+            b.speed = move.speed.v;
+            b.axial = running.axial.value() * way1;
+            b.ways = std::min(s.sizingPull, std::fabs(b.axial));
+            b.cut = process.value();
+            b.torque = running.motor.value() * way1;
+            if (!move.length.known()) b.missing = "its length is not known: type how far it goes";
+            else if (!move.speed.known()) b.missing = "its speed is not known";
+            else if (const auto t = trapezoidMove(metres(move.length.v), fromSi<Speed>(move.speed.v), fromSi<Acceleration>(m.acceleration.v), fromSi<Acceleration>(m.acceleration.v))) {
+                b.time = t->time.value();
+                b.reaches = t->reachesSpeed;
+                b.speed = t->peak.value();
+                b.ramp = b.speed / m.acceleration.v;
+                const auto a = fromSi<Acceleration>(m.acceleration.v * way1);
+                const auto up = torqueAt(s.chain, {way1, a, t->peak, process}), down = torqueAt(s.chain, {way1, a * -1.0, t->peak, process});
+                const double on = std::max(0.0, b.time - 2 * b.ramp), rampWay = b.speed * b.ramp / 2;
+                if (b.ramp > 0) segments.push_back({up.motor, up.motor, {}, rpm(b.speed), seconds(b.ramp)});
+                if (on > 0) segments.push_back({running.motor, running.motor, rpm(b.speed), rpm(b.speed), seconds(on)});
+                if (b.ramp > 0) segments.push_back({down.motor, down.motor, rpm(b.speed), {}, seconds(b.ramp)});
+                cube += std::pow(std::fabs(up.axial.value()), 3) * rampWay + std::pow(std::fabs(down.axial.value()), 3) * rampWay + std::pow(std::fabs(b.axial), 3) * b.speed * on;
+                way += move.length.v;
+                (move.kind == MoveKind::Rapid ? cycle.rapid : cycle.cutting) += b.time;
+            } else {
+                b.missing = sentence(t.error());
+            }
+            if (!(b.axial == b.axial)) b.missing = b.missing.empty() ? "its force is not known" : b.missing;
+        }
+        if (b.time == b.time) at += b.time;
+        else cycle.whole = false;
+        torques = torques && b.torque == b.torque;
+        cycle.blocks.push_back(std::move(b));
+    }
+    cycle.total = at;
+    if (torques && !segments.empty())
+        if (const auto load = dutyLoad(segments)) {
+            cycle.rmsTorque = load->rms.value();
+            cycle.peakTorque = load->peak.value();
+            cycle.meanRpm = inRevolutionsPerMinute(load->meanSpeed);
+        }
+    if (way > 0) cycle.meanLoad = std::cbrt(cube / way);
+    return cycle;
+}
+
+std::vector<DemandCase> demandCases(const AxisModel &m, const AxisState &s) {
+    std::vector<DemandCase> out;
+    const double a = m.acceleration.v;
+    const auto add = [&](std::string name, int direction, double accel, double speed, Force process, int cut = -1) {
+        const auto t = torqueAt(s.chain, {direction, fromSi<Acceleration>(accel), fromSi<Speed>(speed), process});
+        DemandCase c;
+        c.name = std::move(name);
+        c.cut = cut;
+        c.rpm = inRevolutionsPerMinute(t.motorSpeed);
+        c.torque = t.motor.value();
+        c.power = t.motorPower.value();
+        if (s.motorKnown) c.design = torqueAtSpeed(m, s, c.rpm).design;
+        out.push_back(std::move(c));
+    };
+    const Force none = newtons(0);
+    const double v = m.rapid.v;
+    if (m.vertical) {
+        add("Speed up, going up", 1, a, v, none);
+        add("Run up", 1, 0, v, none);
+        add("Brake, going up", 1, -a, v, none);
+        add("Speed up, going down", -1, -a, v, none);
+        add("Run down", -1, 0, v, none);
+        add("Brake, going down", -1, a, v, none);
+    } else {
+        add("Break away", 1, 0, 0, newtons(s.sizingPull * (m.breakaway.v - 1)));
+        add("Speed up", 1, a, v, none);
+        add("Run", 1, 0, v, none);
+        add("Brake", 1, -a, v, none);
+    }
+    for (const auto &move : m.moves)
+        if (move.cut >= 0) add(move.name, directionOf(m, move), 0, m.cuts[std::size_t(move.cut)].feed, processOf(m, move), move.cut);
+    if (m.vertical) add("Hold still", 0, 0, 0, none);
+    return out;
+}
+
+std::vector<std::string> targetWarnings(const AxisModel &m, const AxisState &s) {
+    std::vector<std::string> out;
+    const double share = m.rapid.v * m.rapid.v / m.acceleration.v / m.travel.v;
+    if (share > 0.25) {
+        const double reachable = std::sqrt(0.25 * m.travel.v * m.acceleration.v);
+        out.push_back("Rapid " + withUnit(m.rapid.v, Dimension::Speed, "mm/min", 4) + " takes " + numberText(share * 100, 2) + " % of the travel to speed up and slow down: " + (share > 0.5 ? "it is hardly ever reached. " : "seldom reached. ") + withUnit(reachable, Dimension::Speed, "mm/min", 3) + " is what this travel can use.");
+    }
+    if (s.critical == s.critical && s.screwRpm > 0.8 * s.critical) out.push_back("At this rapid the screw turns " + numberText(s.screwRpm, 3) + " rpm; it whirls at " + numberText(s.critical, 3) + ". Beyond 0.8 of that: not to be had with this screw.");
+    if (m.ballScrew()) {
+        const double dn = inMillimetres(m.thread.nominal) * s.screwRpm;
+        if (dn > 70000) out.push_back("Ball speed (diameter times turns) is " + numberText(dn, 3) + "; beyond 70 000 the returns break. A coarser lead turns slower.");
+    }
+    if (m.small.teeth > 0 && s.motorRpm > 6000) out.push_back("The motor pulley turns " + numberText(s.motorRpm, 3) + " rpm: beyond 6000 ask its maker.");
+    if (s.stepRate > s.rateLimit) out.push_back("This rapid asks " + numberText(s.stepRate / 1e3, 3) + " kHz of pulses; controller and drive take " + numberText(s.rateLimit / 1e3, 3) + " kHz. Fewer microsteps, or slower.");
+    if (s.dependable == s.dependable && m.repeatTarget.known() && s.dependable > m.repeatTarget.v) out.push_back("The smallest step that is sure is " + (std::isfinite(s.dependable) ? withUnit(s.dependable, Dimension::Length, "um", 2) : std::string("none: friction holds the rotor off")) + "; repeating within " + withUnit(m.repeatTarget.v, Dimension::Length, "um", 2) + " is beyond it.");
+    return out;
+}
+
+} // namespace lw

@@ -1,0 +1,46 @@
+// The work cycle of an axis as blocks over time, and every case of its demand at the motor.
+#pragma once
+
+#include "duty/motion.h"
+#include "proof/evaluate.h"
+
+namespace lw {
+
+struct CycleBlock {
+    int move = -1;           ///< index into AxisModel::moves
+    double from = 0, time = notKnown; ///< s
+    double speed = notKnown; ///< m/s reached
+    double ramp = 0;         ///< s of speeding up, and of slowing down
+    bool reaches = true;     ///< the speed asked for is reached
+    double axial = notKnown; ///< N along the screw while it goes
+    double ways = 0, cut = 0; ///< of it, N
+    double torque = notKnown; ///< N m at the motor while it goes
+    std::string missing;     ///< what is not known of it, a sentence
+};
+struct Cycle {
+    std::vector<CycleBlock> blocks;
+    double cutting = 0, rapid = 0, standing = 0, total = 0; ///< s, of the blocks whose time is known
+    bool whole = true;       ///< every block's time is known
+    double rmsTorque = notKnown, peakTorque = notKnown, meanRpm = notKnown; ///< N m and rpm at the motor
+    double meanLoad = notKnown; ///< N, cubic mean by way, for the screw's life
+};
+/// Blocks in order, each a trapezoidal move from rest to rest; a stand takes its time. Torque of each stretch by the chain.
+/// Source: KIN, EB-1, DUTY-RMS. The RMS is for a servo; a stepper draws its set current at all times.
+[[nodiscard]] Cycle cycleOf(const AxisModel &m, const AxisState &s);
+
+/// One case of the demand table.
+struct DemandCase {
+    std::string name;
+    int cut = -1;
+    double rpm = 0, torque = notKnown; ///< at the motor, sign along plus
+    double power = 0;                  ///< W; below zero the load feeds the motor
+    double design = notKnown;          ///< N m the motor may be counted on for, at that speed
+};
+/// Horizontal: break away, speed up, run, brake, each cut. Upright: the same up and down, and holding still.
+[[nodiscard]] std::vector<DemandCase> demandCases(const AxisModel &m, const AxisState &s);
+
+/// Whether a target can be had at all: sentences of what is out of reach, empty when all can.
+/// Travel: v^2/a beyond a quarter (a half) of it; screw: whirling or ball speed; controller: pulses.
+[[nodiscard]] std::vector<std::string> targetWarnings(const AxisModel &m, const AxisState &s);
+
+} // namespace lw
