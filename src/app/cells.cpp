@@ -46,6 +46,9 @@ QVariant CellsModel::data(const QModelIndex &index, int role) const {
     return {};
 }
 QVariant CellsModel::headerData(int s, Qt::Orientation o, int role) const {
+    if (role == Qt::TextAlignmentRole) // a head stands over its figures
+        for (const auto &r : m_rows)
+            if (!r.head && s < int(r.cells.size())) return int((r.cells[std::size_t(s)].right ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignVCenter);
     return o == Qt::Horizontal && role == Qt::DisplayRole && s >= 0 && s < m_heads.size() ? QVariant(m_heads[s]) : QVariant();
 }
 Qt::ItemFlags CellsModel::flags(const QModelIndex &index) const {

@@ -53,6 +53,15 @@ protected:
     /// Opens the survey card that holds an entry, as a person does: its head, then Enter or a click.
     void reveal(const QString &pointer) {
         if (entry(pointer) || textEntry(pointer)) return;
+        if (const bool wheel = pointer.contains(u"/handwheel/"_s); wheel || pointer.contains(u"/targets/"_s) || pointer.contains(u"/spindle/"_s) || pointer.endsWith(u"cold_day_factor"_s)) {
+            auto *panel = m_window->findChild<QPushButton *>(wheel ? u"dutyPanel_4"_s : u"dutyPanel_1"_s);
+            if (panel && panel->isVisible()) {
+                if (m_mouse) return clickOn(panel);
+                panel->setFocus();
+                QTest::keyClick(panel, Qt::Key_Space);
+            }
+            return;
+        }
         const auto *spec = surveyCardOfField(pointer.toStdString());
         if (!spec) return;
         for (auto *head : m_window->findChildren<CardHead *>(u"survey_"_s + QString::fromUtf8(spec->code.data(), qsizetype(spec->code.size()))))

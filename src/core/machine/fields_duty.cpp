@@ -41,9 +41,9 @@ constexpr FieldSpec table[] = {
     {"axes/*/duty/moves/*/settle_s", K::Value, D::Time, "s", 0.005, 0.3, 0, true, "Settles in", "0.01 for a stepper, 0.1 for a servo.", ""},
     {"axes/*/duty/moves/*/wheel_speed_m_s", K::Value, D::Speed, "m/s", 10, 45, 0, true, "Wheel rim", "Rim speed of the wheel; 28 usual. Never above the mark on it.", ""},
     {"axes/*/duty/moves/*/energy_J_mm3", K::Value, D::Number, "", 20, 60, 0, true, "Energy", "Joules for each cubic millimetre ground away; 40 for steel.", ""},
-    {"program/file", K::Text, D::Number, "", 0, 0, 0, false, "Program", "The part program this duty was read from.", ""},
-    {"program/corners", K::Choice, D::Number, "", 0, 0, 0, false, "Corners", "Stopping at each is the safe side; most controls run through.", "stop=stops at each|run=runs through"},
-    {"program/x_is", K::Choice, D::Number, "", 0, 0, 0, false, "X words", "Lathe programs often write diameters.", "radius=are travel|diameter=are diameters"},
+    {"part_program/file", K::Text, D::Number, "", 0, 0, 0, false, "Program", "The part program this duty was read from.", ""},
+    {"part_program/corners", K::Choice, D::Number, "", 0, 0, 0, false, "Corners", "Stopping at each is the safe side; most controls run through.", "stop=stops at each|run=runs through"},
+    {"part_program/x_is", K::Choice, D::Number, "", 0, 0, 0, false, "X words", "Lathe programs often write diameters.", "radius=are travel|diameter=are diameters"},
     {"handwheel/mm_per_turn", K::Value, D::Length, "mm", 0.05, 20, 0, true, "A turn moves", "What one turn of an electronic handwheel should move.", ""},
     {"handwheel/detents", K::Value, D::Count, "", 20, 400, 0, true, "Clicks a turn", "100 on most.", ""},
 };

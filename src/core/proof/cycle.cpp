@@ -82,6 +82,20 @@ Cycle cycleOf(const AxisModel &m, const AxisState &s) {
     return cycle;
 }
 
+CycleMoment momentOfCycle(const AxisModel &m, const Cycle &cycle, double t) {
+    CycleMoment now;
+    for (std::size_t k = 0; k < cycle.blocks.size(); ++k) {
+        const auto &b = cycle.blocks[k];
+        if (!(b.time == b.time) || t < b.from || t > b.from + b.time) continue;
+        now.block = int(k);
+        now.axial = std::fabs(b.axial);
+        now.speed = b.speed;
+        if (b.ramp > 0) now.speed = b.speed * std::clamp(std::min(t - b.from, b.from + b.time - t) / b.ramp, 0.0, 1.0);
+        if (m.lead.known()) now.screwRpm = now.speed * 60 / m.lead.v;
+    }
+    return now;
+}
+
 std::vector<DemandCase> demandCases(const AxisModel &m, const AxisState &s) {
     std::vector<DemandCase> out;
     const double a = m.acceleration.v;

@@ -28,6 +28,15 @@ struct Cycle {
 /// Source: KIN, EB-1, DUTY-RMS. The RMS is for a servo; a stepper draws its set current at all times.
 [[nodiscard]] Cycle cycleOf(const AxisModel &m, const AxisState &s);
 
+/// One moment of the cycle.
+struct CycleMoment {
+    int block = -1;
+    double speed = notKnown, axial = notKnown; ///< m/s, N: size
+    double screwRpm = notKnown;
+};
+/// @param t s from the start; blocks of unknown time are passed over. Speed rises and falls along the ramps.
+[[nodiscard]] CycleMoment momentOfCycle(const AxisModel &m, const Cycle &cycle, double t);
+
 /// One case of the demand table.
 struct DemandCase {
     std::string name;
