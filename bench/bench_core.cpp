@@ -1,4 +1,5 @@
 // Speed of the proof. Wanted: one axis without workings, mends and spreads within 50 us.
+#include "duty/program_duty.h"
 #include "machine/project_file.h"
 #include "proof/doubt.h"
 #include "proof/mends.h"
@@ -49,6 +50,25 @@ void machineOfFiveAxes(benchmark::State &state) {
     for (auto _ : state)
         for (const auto &m : axes) benchmark::DoNotOptimize(lw::evaluate(m));
 }
+/// Wanted: a million lines within 5 s and 200 MB.
+void programOfAMillionLines(benchmark::State &state) {
+    static const std::string text = [] {
+        std::string s = "G21 G90 G17 F900\n";
+        for (int k = 0; k < 1000000; ++k) s += "G1 X" + std::to_string(k % 300) + "." + std::to_string(k % 1000) + " Y" + std::to_string(k % 170) + "\n";
+        return s;
+    }();
+    lw::ProgramLimits limits;
+    limits.axis = {{{2500 / 60e3, 0.3}, {2500 / 60e3, 0.3}, {1500 / 60e3, 0.3}}};
+    for (auto _ : state) {
+        std::istringstream in(text);
+        const auto duty = lw::programDuty(in, std::int64_t(text.size()), {}, limits);
+        if (duty.moves < 999000) state.SkipWithError("moves were lost");
+    }
+    std::ifstream status("/proc/self/status");
+    for (std::string line; std::getline(status, line);)
+        if (line.starts_with("VmHWM")) state.counters["peak_MB"] = std::atof(line.c_str() + 6) / 1024;
+}
+BENCHMARK(programOfAMillionLines)->Unit(benchmark::kMillisecond);
 BENCHMARK(machineOfFiveAxes)->Unit(benchmark::kMicrosecond);
 BENCHMARK(evaluateAxis)->Unit(benchmark::kMicrosecond);
 BENCHMARK(readOneAxis)->Unit(benchmark::kMicrosecond);

@@ -39,6 +39,7 @@ void LostBar::refresh(const ProvedAxis &p) {
     setAccessibleName(u"lost motion by source"_s);
     update();
 }
+void LostBar::mousePressEvent(QMouseEvent *) { emit asked(); }
 void LostBar::paintEvent(QPaintEvent *) {
     QPainter p(this);
     paintLostBar(p, QRectF(rect()).adjusted(1, 0, -1, 0), m_model, m_state);
@@ -71,7 +72,7 @@ void TravelMap::refresh(const AxisModel &m, const SurveyMap &map, const nlohmann
         }
     std::sort(m_line.begin(), m_line.end());
     const bool deep = !m.playAlong.empty() || m_line.size() > 1;
-    setFixedHeight(deep ? 62 : 24);
+    setFixedHeight(deep ? 66 : 24);
     setVisible(deep || !map.zones.empty() || map.usedFrom == map.usedFrom);
     setAccessibleName(u"The travel: "_s + text(map.sentence));
     QWidget::update();
@@ -89,7 +90,7 @@ AsFoundPage::AsFoundPage(Session *session, QWidget *parent) : StationPage(sessio
     auto *left = new QVBoxLayout;
     left->setSpacing(4);
     left->addWidget(makeHeadline());
-    m_mapWords = makeLabel({}, 15, Ink::Value, false, true, this);
+    m_mapWords = makeLabel({}, 13, Ink::Value, false, true, this);
     m_mapWords->setObjectName(u"mapWords"_s);
     left->addWidget(m_mapWords);
     m_chart = new PullChart(this);
@@ -127,8 +128,9 @@ AsFoundPage::AsFoundPage(Session *session, QWidget *parent) : StationPage(sessio
     m_lostAfter = makeLabel({}, 15, Ink::Value, true);
     left->addLayout(sectionHead(u"Lost when the handle turns back"_s, m_lostAfter));
     m_lostBar = new LostBar(this);
+    m_lostBar->setToolTip(u"A click opens the card with the four readings"_s);
+    connect(m_lostBar, &LostBar::asked, this, [this] { goTo(u"lost_motion"_s); });
     left->addWidget(m_lostBar);
-    left->addLayout(fieldsRow({addValue(u"survey/lost_motion/total_mm"_s, {}, u"measured"_s), addValue(u"survey/lost_motion/thrust_float_mm"_s, {}, u"measured"_s), addValue(u"survey/lost_motion/nut_in_slot_mm"_s, {}, u"measured"_s), addValue(u"survey/lost_motion/wind_up_mm"_s, {}, u"measured"_s)}));
     auto *mends = fieldsRow({addValue(u"survey/lost_motion/after_thrust_mm"_s, {}, u"assumed"_s), addValue(u"survey/lost_motion/after_slot_mm"_s, {}, u"assumed"_s), addValue(u"survey/lost_motion/after_thread_mm"_s, {}, u"assumed"_s)});
     m_lost = makeLabel({}, 13, Ink::Label, false, true);
     mends->insertWidget(0, m_lost, 1);
@@ -368,6 +370,13 @@ void AsFoundPage::dress(FieldWidget *f) {
     else if (p.endsWith(u"balance/temperature_C"_s)) v->setFallback(20, u"as stamped"_s);
 }
 
+void AsFoundPage::goTo(const QString &card) {
+    if (const auto *spec = surveyCardByCode(card.toStdString()); spec && m_cards->opened() != spec->id) m_cards->open(spec->id);
+}
+bool AsFoundPage::takeFile(const QString &path) {
+    emit said(m_cards->readFile(path));
+    return true;
+}
 void AsFoundPage::strikeCurrent() { m_cards->strikeRow(); }
 
 bool AsFoundPage::handleKey(QKeyEvent *e) {

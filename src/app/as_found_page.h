@@ -14,12 +14,17 @@ namespace lw {
 
 /// Lost motion by source, cut to scale.
 class LostBar : public QWidget {
+    Q_OBJECT
 public:
-    explicit LostBar(QWidget *parent) : QWidget(parent) { setFixedHeight(58); }
+    explicit LostBar(QWidget *parent) : QWidget(parent) { setFixedHeight(54); }
     void refresh(const ProvedAxis &p);
+
+signals:
+    void asked();
 
 protected:
     void paintEvent(QPaintEvent *) override;
+    void mousePressEvent(QMouseEvent *) override;
 
 private:
     AxisModel m_model;
@@ -63,6 +68,8 @@ public:
     AsFoundPage(Session *session, QWidget *parent);
     bool handleKey(QKeyEvent *e) override;
     void strikeCurrent() override;
+    void goTo(const QString &card) override;
+    bool takeFile(const QString &path) override;
     [[nodiscard]] SurveyList *cards() const { return m_cards; }
     [[nodiscard]] QString hint() const override { return QStringLiteral("Enter next   Insert place or row   Delete strikes it out   F1 how to measure   drag a point to play"); }
 

@@ -262,7 +262,7 @@ PullChart::PullChart(QWidget *parent) : QWidget(parent), m_plot(new QCustomPlot(
     v->addWidget(m_plot);
     m_plot->installEventFilter(this);
     m_plot->setFocusPolicy(Qt::NoFocus);
-    setMinimumHeight(190);
+    setMinimumHeight(164);
     setObjectName(u"pullChart"_s);
     connect(m_plot, &QCustomPlot::afterReplot, this, &PullChart::drawn);
 }
@@ -381,8 +381,8 @@ void PullChart::refresh(const ProvedAxis &p, const nlohmann::json &readings) {
     auto yt = QSharedPointer<QCPAxisTicker>::create();
     yt->setTickCount(4);
     m_plot->yAxis->setTicker(yt);
-    corner(m_plot, 0.0, 0.0, m.pullDirect ? u"  Pull to keep it moving, N. ▲ away, ▼ back. Shaded: how well the scale is read"_s : u"  Pull along the axis, N, from the rim pull. ▲ away, ▼ back"_s, Qt::AlignLeft | Qt::AlignTop);
-    corner(m_plot, 0.985, 0.995, u"place along the travel, mm"_s, Qt::AlignRight | Qt::AlignBottom);
+    corner(m_plot, 0.0, 0.0, m.pullDirect ? u"  Pull to keep it moving, N, over the place, mm. ▲ away, ▼ back. Shaded: how well the scale is read"_s : u"  Pull along the axis, N, over the place, mm, from the rim pull. ▲ away, ▼ back"_s, Qt::AlignLeft | Qt::AlignTop);
+    m_plot->axisRect()->setMargins(QMargins(50, 26, 16, 24));
     setAccessibleName(u"Pull along the travel"_s);
     setAccessibleDescription(table);
     m_plot->replot(QCustomPlot::rpQueuedReplot);

@@ -314,6 +314,12 @@ void DutyPage::goTo(const QString &panel) {
     m_stack->setCurrentIndex(n);
 }
 
+bool DutyPage::takeFile(const QString &path) {
+    goTo(QString::number(Program));
+    m_program->readFile(path);
+    return true;
+}
+
 void DutyPage::rebuildFields(const QString &id, const QString &kind) {
     for (auto *f : m_fields) dropField(f);
     m_fields.clear();

@@ -21,6 +21,7 @@ public:
     DutyPage(Session *session, QWidget *parent);
     bool handleKey(QKeyEvent *e) override;
     void goTo(const QString &panel) override;
+    bool takeFile(const QString &path) override;
     [[nodiscard]] QString hint() const override { return QStringLiteral("Insert adds a cut   Alt+↑↓ moves a block   drag a block's edge to stretch it   Space plays the cycle"); }
     [[nodiscard]] QString rightText() const override { return m_rightText; }
     [[nodiscard]] CycleView *cycle() const { return m_cycle; }

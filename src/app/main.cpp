@@ -1,6 +1,7 @@
 // Lathewright, the window.
 #include "app/bench_book.h"
 #include "app/main_window.h"
+#include <QDeadlineTimer>
 #include <QApplication>
 #include <QCommandLineParser>
 #include <QDir>
@@ -49,6 +50,7 @@ int main(int argc, char **argv) {
         window.openFile(options.positionalArguments().constFirst());
     }
     window.show();
+    for (const auto &file : options.positionalArguments()) window.takeFile(file); // programs and readings beside the job
     if (options.isSet(shot)) {
         for (const auto &spec : options.values(shot)) {
             const auto parts = spec.split(u':');
@@ -64,6 +66,7 @@ int main(int argc, char **argv) {
                 if (auto *page = window.page(station); page && parts[0].contains(u'/')) page->goTo(parts[0].section(u'/', 1));
             }
             for (int k = 0; k < 3; ++k) QApplication::processEvents();
+            for (const QDeadlineTimer soon(options.positionalArguments().isEmpty() ? 0 : 400); !soon.hasExpired();) QApplication::processEvents(QEventLoop::AllEvents, 50);
             window.mendNow();
             for (int k = 0; k < 3; ++k) QApplication::processEvents();
             window.grab().save(parts[2]);

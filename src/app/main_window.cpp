@@ -429,9 +429,23 @@ void MainWindow::setTheme(bool dark) {
 void MainWindow::dragEnterEvent(QDragEnterEvent *e) {
     if (e->mimeData()->hasUrls()) e->acceptProposedAction();
 }
+bool MainWindow::takeFile(const QString &path) {
+    const QString suffix = QFileInfo(path).suffix().toLower();
+    static const QStringList programs{u"nc"_s, u"ngc"_s, u"tap"_s, u"cnc"_s, u"gcode"_s}, readings{u"csv"_s, u"txt"_s};
+    if (!m_session->hasJob() || m_session->axes().empty()) return false;
+    if (programs.contains(suffix)) {
+        if (m_onBoard || m_station != StationId::Duty) showStation(StationId::Duty);
+        return page(StationId::Duty)->takeFile(path);
+    }
+    return readings.contains(suffix) && !m_onBoard && page(m_station)->takeFile(path);
+}
+
 void MainWindow::dropEvent(QDropEvent *e) {
     for (const auto &url : e->mimeData()->urls())
-        if (url.isLocalFile() && mayLose()) return openFile(url.toLocalFile());
+        if (url.isLocalFile()) {
+            if (takeFile(url.toLocalFile()) || !mayLose()) return;
+            return openFile(url.toLocalFile());
+        }
 }
 
 bool MainWindow::eventFilter(QObject *o, QEvent *e) {

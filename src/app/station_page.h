@@ -34,6 +34,8 @@ public:
     /// What the status row says: keys of this page at the left, a figure at the right.
     [[nodiscard]] virtual QString hint() const { return {}; }
     [[nodiscard]] virtual QString rightText() const { return {}; }
+    /// A file dropped on the window that is not a job: a program, readings; false when the page has no use for it.
+    virtual bool takeFile(const QString &) { return false; }
     /// Called when nothing was typed for a moment: long sums go here.
     virtual void whenQuiet() {}
     /// Puts the page on the clipboard; false: the window copies its text and picture.

@@ -111,7 +111,7 @@ SurveyList::SurveyList(Session *session, MakeField make, DropField drop, QWidget
     m_tableHost = new QWidget(m_body);
     m_table = new QGridLayout(m_tableHost);
     m_table->setContentsMargins(0, 0, 0, 0);
-    m_table->setHorizontalSpacing(8);
+    m_table->setHorizontalSpacing(5);
     m_table->setVerticalSpacing(2);
     v->addWidget(m_tableHost);
     m_links = new QWidget(m_body);
@@ -125,10 +125,7 @@ SurveyList::SurveyList(Session *session, MakeField make, DropField drop, QWidget
     connect(paste, &QPushButton::clicked, this, [this] { emit said(readTable(QGuiApplication::clipboard()->text())); });
     connect(csv, &QPushButton::clicked, this, [this] {
         const QString path = QFileDialog::getOpenFileName(this, u"Read readings"_s, {}, u"CSV (*.csv *.txt);;All files (*)"_s);
-        if (path.isEmpty()) return;
-        QFile f(path);
-        if (!f.open(QIODevice::ReadOnly)) return emit said(u"%1 cannot be read: %2."_s.arg(QFileInfo(path).fileName(), f.errorString()));
-        emit said(readTable(QString::fromUtf8(f.read(4 << 20))));
+        if (!path.isEmpty()) emit said(readFile(path));
     });
     for (auto *b : {more, paste, csv}) links->addWidget(b);
     links->addStretch(1);
@@ -227,7 +224,7 @@ void SurveyList::buildTable() {
         const auto put = [&](const QString &relative, int r, int c) {
             auto *f = m_make(relative, m_tableHost);
             if (auto *value = qobject_cast<ValueEntry *>(f)) value->setStanding(u"measured"_s);
-            f->setMinimumWidth(62);
+            f->setMinimumWidth(54);
             m_table->addWidget(f, r, c);
             f->show();
             m_cells.push_back(f);
@@ -269,6 +266,12 @@ bool SurveyList::strikeRow() {
             return true;
         }
     return false;
+}
+
+QString SurveyList::readFile(const QString &path) {
+    QFile f(path);
+    if (!f.open(QIODevice::ReadOnly)) return u"%1 cannot be read: %2."_s.arg(QFileInfo(path).fileName(), f.errorString());
+    return readTable(QString::fromUtf8(f.read(4 << 20)));
 }
 
 QString SurveyList::readTable(const QString &words) {

@@ -60,6 +60,8 @@ public:
     [[nodiscard]] QString sentence() const { return m_sentence->text(); }
     /// Rows from a spreadsheet into the open card's table, one undo step; what happened, in a sentence.
     QString readTable(const QString &text);
+    /// The same from a file.
+    QString readFile(const QString &path);
     /// A row more in the open card's table.
     void addRow();
     /// Strikes the row being edited out; false when none is.

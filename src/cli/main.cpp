@@ -1,5 +1,6 @@
 // lathewright-cli: the bench book and the proof of a job from the command line. Same numbers as the window: same core.
 #include "book/book.h"
+#include "proof/program_report.h"
 #include "proof/result_json.h"
 #include "machine/fields.h"
 #include "machine/project_file.h"
@@ -7,6 +8,7 @@
 #include "report/report.h"
 #include <CLI/CLI.hpp>
 #include <QGuiApplication>
+#include <filesystem>
 #include <fstream>
 #include <iostream>
 #include <sstream>
@@ -64,6 +66,38 @@ int evaluate(const std::string &file, bool asJson) {
     return fails ? 1 : 0;
 }
 
+/// A part program run through the limits of a job's axes; no job: those of a bench mill, said so.
+int program(const std::string &file, const std::string &job, bool runThrough, bool diameters, bool asJson) {
+    nlohmann::json project = nlohmann::json::object();
+    if (!job.empty()) {
+        std::ifstream in(job, std::ios::binary);
+        if (!in) return say(job + ": cannot be opened; check the path.");
+        std::ostringstream text;
+        text << in.rdbuf();
+        auto read = lw::readProject(text.str(), job);
+        if (!read) return say(read.error());
+        project = std::move(read->project);
+    }
+    std::error_code wrong;
+    const auto size = std::filesystem::file_size(file, wrong);
+    std::ifstream in(file, std::ios::binary);
+    if (!in || wrong) return say(file + ": cannot be opened; check the path.");
+    lw::ProgramOptions options;
+    options.xIsDiameter = diameters;
+    auto limits = lw::programLimits(project);
+    limits.limits.corners = runThrough ? lw::CornerMode::RunThrough : lw::CornerMode::StopAtEach;
+    const auto duty = lw::programDuty(in, static_cast<std::int64_t>(size), options, limits.limits);
+    for (const auto &note : limits.notes) std::cerr << note << "\n";
+    if (asJson) {
+        std::cout << lw::programJson(duty, limits.limits).dump(2) << "\n";
+        return 0;
+    }
+    std::cout << lw::programSentence(duty) << "\n";
+    for (const auto &note : duty.text.notes) std::cout << note << "\n";
+    for (const auto &s : duty.text.skipped) std::cout << "  line " << s.line << ": " << s.text << "  " << s.why << "\n";
+    return 0;
+}
+
 /// Only this command needs type and painters; it runs with no display.
 int report(int argc, char **argv, const std::string &file, const std::string &out, bool cards, const std::string &paper) {
     if (paper != "a4" && paper != "letter") return say("report: the paper is a4 or letter.");
@@ -113,6 +147,18 @@ int main(int argc, char **argv) {
     reportCommand->add_option("--paper", paper, "a4 or letter");
     reportCommand->add_flag("--cards", cards, "job cards for the bench instead");
 
+    auto *programCommand = app.add_subcommand("program", "what a part program asks of the axes of a job");
+    std::string programFile;
+    std::string programJob;
+    bool runThrough = false;
+    bool diameters = false;
+    bool programAsJson = false;
+    programCommand->add_option("file", programFile, "a part program")->required();
+    programCommand->add_option("--job", programJob, "the .lathewright file whose axes run it");
+    programCommand->add_flag("--run-through", runThrough, "corners run through; else every move stops");
+    programCommand->add_flag("--diameters", diameters, "X words are diameters");
+    programCommand->add_flag("--json", programAsJson, "as JSON");
+
     auto *schemaCommand = app.add_subcommand("schema", "the JSON Schema of the job file");
 
     try {
@@ -144,6 +190,7 @@ int main(int argc, char **argv) {
         if (input.empty()) return say("calc " + name + ": give the inputs with --in FILE.json.");
         return calc(name, input);
     }
+    if (programCommand->parsed()) return program(programFile, programJob, runThrough, diameters, programAsJson);
     if (schemaCommand->parsed()) {
         std::cout << lw::projectSchema();
         return 0;

@@ -19,7 +19,12 @@ void paintTravelMap(QPainter &p, QRectF area, double left, double right, const A
     p.setBrush(t.part);
     p.drawRect(way);
     p.setFont(face(13));
+    const MapZone *worn = nullptr; // the screw's wear is drawn with the play, below
     for (const auto &z : map.zones) {
+        if (z.name == "screw worn") {
+            worn = &z;
+            continue;
+        }
         const QRectF r(x(z.from), way.top(), std::max(3.0, x(z.to) - x(z.from)), way.height());
         p.setPen(QPen(t.ink2, 1));
         p.setBrush(z.name == "loose" ? hatch(t.ink2, 0.8) : QBrush(z.verdict == Verdict::Fails ? t.failsWash : t.watchWash));
@@ -42,14 +47,15 @@ void paintTravelMap(QPainter &p, QRectF area, double left, double right, const A
     double most = 0.05e-3;
     for (const auto &[at, lost] : m.playAlong) most = std::max(most, lost);
     const double high = std::max(8.0, base - way.bottom() - 22);
+    if (worn) p.fillRect(QRectF(x(worn->from), base - high - 2, x(worn->to) - x(worn->from), high + 2), worn->verdict == Verdict::Fails ? t.failsWash : t.watchWash);
+    std::vector<std::tuple<QRectF, int, QString>> plays;
     for (const auto &[at, lost] : m.playAlong) {
         const double h = high * lost / most;
         p.setPen(QPen(t.ink, 1.1));
         p.setBrush(t.part2);
         p.drawRect(QRectF(x(at) - 4, base - h, 8, h));
-        p.setPen(t.ink2);
-        const bool atLeft = x(at) > right - 70;
-        p.drawText(QRectF(atLeft ? x(at) - 78 : x(at) + 8, base - 16, 70, 16), (atLeft ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignBottom, text(withUnit(lost, Dimension::Length, "mm", 2)));
+        const bool atLeft = x(at) > right - 130;
+        plays.emplace_back(QRectF(atLeft ? x(at) - 138 : x(at) + 8, base - 16, 130, 16), int((atLeft ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignBottom), text(withUnit(lost, Dimension::Length, "mm", 2)) + (worn && lost == most ? u" screw worn"_s : QString()));
     }
     if (screwLine.size() > 1) {
         double span = 0.02e-3;
@@ -61,6 +67,11 @@ void paintTravelMap(QPainter &p, QRectF area, double left, double right, const A
         p.setPen(pen);
         p.setBrush(Qt::NoBrush);
         p.drawPolyline(line);
+    }
+    for (const auto &[r, flags, words] : plays) { // over the line, on ground of their own
+        p.fillRect(QFontMetricsF(p.font()).boundingRect(r, flags, words).adjusted(-1, 1, 1, -1), t.sheet);
+        p.setPen(t.ink2);
+        p.drawText(r, flags, words);
     }
     p.setPen(t.ink3);
     QStringList what;

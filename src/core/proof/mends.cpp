@@ -12,12 +12,19 @@ namespace {
 class Search {
 public:
     Search(const Json &project, const AxisModel &model, const Finding &f) : m_project(project), m(model), m_finding(f), d("/axes/" + model.id + "/designs/" + model.designId + "/"), t("/axes/" + model.id + "/targets/") {
-        // Only this axis and what it shares are needed to judge a change.
-        m_small = project;
-        if (m_small.contains("axes"))
-            for (auto it = m_small["axes"].begin(); it != m_small["axes"].end();)
-                it = it.key() == m.id ? std::next(it) : m_small["axes"].erase(it);
-        m_small.erase("parts");
+        // Only this axis and what it shares are needed to judge a change; of the others what may ride on it.
+        for (const auto &[key, value] : project.items())
+            if (key != "axes" && key != "parts" && key != "log" && key != "tasks") m_small[key] = value;
+        if (const auto axes = project.find("axes"); axes != project.end() && axes->is_object())
+            for (const auto &[id, axis] : axes->items()) {
+                if (id == m.id) {
+                    m_small["axes"][id] = axis;
+                } else if (axis.is_object() && axis.contains("rides_on")) {
+                    auto &rider = m_small["axes"][id];
+                    rider["rides_on"] = axis["rides_on"];
+                    if (const auto *pieces = nodeAt(project, "/axes/" + id + "/survey/moving_mass")) rider["survey"]["moving_mass"] = *pieces;
+                }
+            }
         for (const auto &g : prove(m).findings)
             if (g.verdict == Verdict::Fails) ++m_failsNow;
     }

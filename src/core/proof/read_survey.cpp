@@ -147,8 +147,7 @@ void ModelReader::readLoads() {
 
 /// What moves: the pieces of this axis and of every axis that rides on it.
 void ModelReader::readMass() {
-    double sum = 0, low = 0, high = 0;
-    Standing worst = Standing::Measured;
+    double sum = 0, low = 0, high = 0, guessed = 0;
     bool any = false;
     std::vector<std::string> carried{m.id};
     if (const auto *axes = nodeAt(m_project, "/axes"); axes && axes->is_object())
@@ -168,10 +167,11 @@ void ModelReader::readMass() {
             low += k.low;
             high += k.high;
             any = true;
-            if (k.standing == Standing::Assumed && k.v > 0.5 * sum) worst = Standing::Assumed;
+            if (k.standing == Standing::Assumed) guessed += k.v;
         }
     }
-    if (any) m.mass = {sum, worst, low, high, Shape::Uniform};
+    // a guess for the work on the table does not undo a weighed casting; a third of it guessed does
+    if (any) m.mass = {sum, guessed > sum / 3 ? Standing::Assumed : Standing::Measured, low, high, Shape::Uniform};
 }
 
 /// Play at places along the travel, and the shaft read round: both feed the figures of the first evening when those are blank.

@@ -200,7 +200,7 @@ std::vector<const SurveyCardSpec *> surveyCardsOf(const AxisModel &m, std::strin
         case I::Hoist: case I::Strut:
             if (!m.vertical) continue;
             break;
-        case I::ShaftRound: case I::ScrewLine: case I::LostMotion: case I::PlayAlong:
+        case I::ShaftRound: case I::ScrewLine: case I::PlayAlong:
             if (m.wheel) continue;
             break;
         case I::Tram: case I::Square:

@@ -275,10 +275,19 @@ SurveyResult Judge::shaftRound() const {
     r.verdict = graded(2 * bent->bend.value(), 0.10e-3, 0.20e-3);
     r.figure = "bend " + mm(bent->bend.value(), 2);
     r.sentence = "Bent by " + mm(bent->bend.value(), 2) + " at " + mm(bent->at.value()) + ", high at " + withUnit(bent->highSpot.value(), Dimension::Angle, "deg", 3) + ".";
+    const double seat = 2 * fits.front().eccentricity.value();
+    if (seat > 0.02e-3) {
+        const Verdict end = graded(seat, 0.02e-3, 0.05e-3);
+        r.verdict = std::min(r.verdict, end);
+        r.figure = "end " + mm(seat, 2);
+        r.sentence += " The driven end swings " + mm(seat, 2) + ", high at " + withUnit(fits.front().highSpot.value(), Dimension::Angle, "deg", 3) + ": the end is bent.";
+        r.cure = "Press the end straight at its high spot, or turn it between its bearings";
+    }
     double rough = 0;
     for (const auto &fit : fits) rough = std::max(rough, fit.residual.value());
     if (rough > 0.02e-3) r.sentence += " Out of round by " + mm(rough, 2) + " besides.";
-    if (r.verdict != Verdict::Holds) r.cure = "Carry it in vee blocks at the seats, press at the high spot, check again; never hammer the thread.";
+    if (!r.cure.empty()) r.cure += ". ";
+    if (2 * bent->bend.value() > 0.10e-3 * (1 + 1e-9)) r.cure += "Carry it in vee blocks at the seats, press at the high spot, check again; never hammer the thread.";
     return r;
 }
 SurveyResult Judge::screwLine() const {
