@@ -49,7 +49,7 @@ bool names(const std::string &head, const FieldSpec &f) {
     const std::string label = lower(std::string(f.label)), key = nameOf(f);
     const std::string w = trimmed(words);
     if (w.empty()) return false;
-    return w == label || w == key || w == key.substr(0, key.rfind('_')) || label.find(w) != std::string::npos || w.find(label) != std::string::npos;
+    return w == label || w == key || w == key.substr(0, key.rfind('_')) || (w.size() > 2 && label.find(w) != std::string::npos) || w.find(label) != std::string::npos;
 }
 std::string dimensionWord(const FieldSpec &f) { return lower(std::string(f.label)) + (f.unit.empty() ? std::string() : " in " + unitLabel(f.unit)); }
 
@@ -104,9 +104,14 @@ ReadingsText readReadingsText(std::string_view text, std::span<const FieldSpec *
                 return refuse("The header '" + trimmed(lines[0]) + "' names none of the columns. Wanted: " + wanted + ".");
             }
             for (std::size_t c = 0; c < columns.size(); ++c) place[c] = int(c);
-        } else if (std::find(place.begin(), place.end(), -1) != place.end()) {
-            for (std::size_t c = 0; c < columns.size(); ++c)
-                if (place[c] < 0 && c == 0) return refuse("There is no column for " + dimensionWord(*columns[c]) + ". Name it in the header.");
+        } else {
+            // a column that is wanted and not named, beside one that is named and not wanted: the wrong table
+            for (std::size_t c = 0; c < columns.size(); ++c) {
+                if (place[c] >= 0) continue;
+                for (std::size_t k = 0; k < cells[0].size(); ++k)
+                    if (!cells[0][k].empty() && std::find(place.begin(), place.end(), int(k)) == place.end()) return refuse("Column " + std::to_string(k + 1) + ", '" + cells[0][k] + "', is not " + dimensionWord(*columns[c]) + ". Is it the wrong column? Nothing was taken.");
+                if (c == 0) return refuse("There is no column for " + dimensionWord(*columns[c]) + ". Name it in the header.");
+            }
         }
         for (std::size_t c = 0; c < columns.size(); ++c) {
             if (place[c] < 0) continue;

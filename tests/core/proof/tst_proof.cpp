@@ -1,5 +1,6 @@
 // The proof of the demo's axes: figures worked by hand from the sheets' formulas, verdict rules, doubt, workings, mends.
 #include "compare.h"
+#include "demo_job.h"
 #include "machine/fields.h"
 #include "machine/project_file.h"
 #include "proof/doubt.h"
@@ -20,13 +21,7 @@ using Json = nlohmann::json;
 using I = CheckId;
 
 namespace {
-Json demo() {
-    QFile f(QStringLiteral(LW_SOURCE_DIR "/data/demo/tarn-mill.lathewright"));
-    if (!f.open(QIODevice::ReadOnly)) qFatal("no demo");
-    const auto r = readProject(f.readAll().toStdString(), "demo");
-    if (!r) qFatal("%s", r.error().c_str());
-    return r->project;
-}
+Json demo() { return demoJob(); }
 Json value(const char *typed, const char *standing = "stated") { return {{"typed", typed}, {"standing", standing}}; }
 const Finding *find(const Evaluation &e, I id, Operating op = Operating::None, int cut = -2) {
     for (const auto &f : e.findings)
