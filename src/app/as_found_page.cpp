@@ -182,6 +182,7 @@ AsFoundPage::AsFoundPage(Session *session, QWidget *parent) : StationPage(sessio
             return f;
         },
         [this](FieldWidget *f) { dropField(f); }, right);
+    connect(m_cards, &SurveyList::openedChanged, this, [this] { showPieces(); });
     connect(m_cards, &SurveyList::said, this, &StationPage::said);
     rv->addWidget(m_cards);
     m_massHost = new QWidget(right);
@@ -321,9 +322,7 @@ void AsFoundPage::update(const ProvedAxis &p) {
     m_caution->setVisible(m.vertical);
     m_count->setText(u"%1 of 7"_s.arg(measuredOfSeven(m_session->project(), m_axis)));
     m_cards->refresh(m_axis, p);
-    const bool weighing = m_cards->opened() == SurveyCardId::MovingMass;
-    m_massHost->setVisible(weighing);
-    m_addMass->setVisible(weighing);
+    showPieces();
     const auto map = surveyMap(m_session->project(), m);
     m_mapWords->setText(text(map.sentence));
     m_mapWords->setVisible(!map.sentence.empty());
@@ -349,6 +348,13 @@ void AsFoundPage::update(const ProvedAxis &p) {
     if (m.cls) m_travel->setFallback(m.travel.v, u"class default"_s);
     for (auto *f : findChildren<FieldWidget *>()) dress(f);
     m_ledger->refresh(p);
+}
+
+/// The pieces that move stand under the list while their card is open.
+void AsFoundPage::showPieces() {
+    const bool weighing = m_cards->opened() == SurveyCardId::MovingMass;
+    m_massHost->setVisible(weighing);
+    m_addMass->setVisible(weighing);
 }
 
 /// What stands in while an entry is blank.

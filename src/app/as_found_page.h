@@ -82,6 +82,7 @@ private:
     void addPlace(double place, double force);
     void addMass();
     void dress(FieldWidget *field);
+    void showPieces();
     PullChart *m_chart;
     QWidget *m_readingsHost, *m_massHost, *m_rimHost;
     QGridLayout *m_readings, *m_masses;

@@ -493,7 +493,7 @@ bool MainWindow::eventFilter(QObject *o, QEvent *e) {
         }
         if (!m_onBoard && !(k->modifiers() & (Qt::ControlModifier | Qt::MetaModifier)) && !w->property("ownKeys").toBool()) {
             // a table keeps its arrows; letters, space and Delete are the page's
-            const bool walks = k->key() >= Qt::Key_Home && k->key() <= Qt::Key_PageDown;
+            const bool walks = k->key() >= Qt::Key_Home && k->key() <= Qt::Key_PageDown && !(k->modifiers() & Qt::AltModifier);
             const bool opens = k->key() == Qt::Key_Return || k->key() == Qt::Key_Enter || k->key() == Qt::Key_F2;
             const bool presses = k->key() == Qt::Key_Space && qobject_cast<QAbstractButton *>(w);
             if (!(qobject_cast<QTableView *>(w) && (walks || opens)) && !presses && page(m_station)->handleKey(k)) return true;

@@ -159,6 +159,7 @@ void SurveyList::open(std::optional<SurveyCardId> id) {
     m_open = id == m_open ? std::nullopt : id;
     build();
     refresh(m_axis, m_session->proved(m_axis));
+    emit openedChanged();
     if (m_open && !m_fields.empty()) m_fields.front()->setFocus();
     else if (m_open && !m_cells.empty()) m_cells.front()->setFocus();
 }

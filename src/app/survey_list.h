@@ -68,6 +68,7 @@ public:
     bool strikeRow();
 
 signals:
+    void openedChanged();
     void said(const QString &sentence);
 
 private:

@@ -53,10 +53,11 @@ SurveyMap surveyMap(const nlohmann::json &project, const AxisModel &m) {
     const bool screwWorn = m.playAlong.size() >= 3 && playMost - playLeast > 0.03e-3;
     if (screwWorn) map.zones.push_back({std::max(start, playAt - (end - start) / 10), std::min(end, playAt + (end - start) / 10), "screw worn", playMost - playLeast > 0.1e-3 ? Verdict::Fails : Verdict::Watch});
     if (!uneven) map.sentence = "Even along the travel: " + numberText(most / least, 2) + "× from tight to loose.";
+    else if (!tightAtStart && !tightAtEnd && most > 1.3 * std::max(startPull, endPull)) map.sentence = "Tight at " + mm(m.tightAt) + ", inside the travel: dirt, a bruise on the way, or a bent screw; look there first.";
     else if (looseInside && bothEnds) map.sentence = std::string("Gib set for the ") + (tightAtEnd ? "far" : tightAtStart ? "near" : "tight") + " end; loose in the middle: wear, not adjustment.";
     else if (looseInside) map.sentence = "Loose at " + mm(m.looseAt) + " only: worn where it is used.";
     else if (tightAtEnd || tightAtStart) map.sentence = std::string("Rises towards the ") + (tightAtEnd ? "far" : "near") + " end: screw or ways out of line there, before the gib.";
-    else map.sentence = "Tight at " + mm(m.tightAt) + ", inside the travel: dirt, a bruise on the way, or a bent screw; look there first.";
+    else map.sentence = "Uneven: tight at " + mm(m.tightAt) + ", loose at " + mm(m.looseAt) + ". Pull again at more places.";
     if (screwWorn) map.sentence += " The screw is worn at " + mm(playAt) + " too.";
     if (map.usedFrom == map.usedFrom && map.usedTo == map.usedTo && map.usedTo > map.usedFrom) {
         double inside = 1e99, outside = 0;
