@@ -276,6 +276,11 @@ void AsFoundPage::rebuildReadings(const std::vector<std::string> &ids) {
     for (std::size_t k = 0; k + 1 < m_readingFields.size(); ++k) setTabOrder(m_readingFields[k], m_readingFields[k + 1]);
 }
 
+bool AsFoundPage::bySize(const std::string &id) const {
+    const std::string place = absolute(u"survey/moving_mass/"_s).toStdString() + id;
+    return m_session->typedAt(place + "/mass_kg").isEmpty();
+}
+
 void AsFoundPage::rebuildMasses(const std::vector<std::string> &ids) {
     for (auto *f : m_massFields) dropField(f);
     m_massFields.clear();
@@ -298,6 +303,25 @@ void AsFoundPage::rebuildMasses(const std::vector<std::string> &ids) {
         m_massFields.push_back(name);
         m_massFields.push_back(mass);
         ++row;
+        if (!bySize(id)) continue;
+        // not weighed: the kind of casting and its outside sizes
+        auto *kind = addField(base + u"kind"_s, {}, m_massHost);
+        m_masses->addWidget(kind, row, 0);
+        m_massFields.push_back(kind);
+        auto *sizes = new QWidget(m_massHost);
+        auto *line = new QHBoxLayout(sizes);
+        line->setContentsMargins(0, 0, 0, 0);
+        line->setSpacing(6);
+        for (const auto &key : {u"length_mm"_s, u"width_mm"_s, u"height_mm"_s}) {
+            auto *v = addValue(base + key, {}, u"measured"_s, sizes);
+            v->setMinimumWidth(50);
+            line->addWidget(v);
+            m_massFields.push_back(v);
+        }
+        m_masses->addWidget(sizes, row, 1, 1, 2);
+        kind->show();
+        sizes->show();
+        ++row;
     }
     if (ids.empty()) m_masses->addWidget(makeLabel(u"Weigh it: one end on the scale, packing under the other; swap; add."_s, 13, Ink::Label, false, true), 0, 0);
 }
@@ -311,8 +335,11 @@ void AsFoundPage::update(const ProvedAxis &p) {
         m_readingIds = ids;
         rebuildReadings(ids);
     }
-    if (massIds != m_massIds || m_builtFor != m_axis) {
-        m_massIds = massIds;
+    auto shownPieces = massIds;
+    for (auto &id : shownPieces)
+        if (bySize(id)) id += "+";
+    if (shownPieces != m_massIds || m_builtFor != m_axis) {
+        m_massIds = shownPieces;
         rebuildMasses(massIds);
     }
     m_builtFor = m_axis;
@@ -371,7 +398,10 @@ void AsFoundPage::dress(FieldWidget *f) {
     if (!v) return;
     if (m.cls && p.endsWith(u"lost_motion/total_mm"_s)) v->setFallback(m.lostNow.v, m.playAlong.empty() ? u"as such machines come"_s : u"the most along the travel"_s);
     else if (m.cls && p.endsWith(u"survey/run_out_mm"_s)) v->setFallback(m.runOut.v, m.rounds.empty() ? u"as such screws come"_s : u"from the shaft read round"_s);
-    else if (p.endsWith(u"handle/efficiency"_s)) v->setFallback(0.30, u"a guess"_s);
+    else if (p.endsWith(u"/mass_kg"_s) && p.contains(u"/moving_mass/"_s)) {
+        const auto piece = pieceMass(m_session->project(), p.section(u'/', 0, -2).toStdString());
+        if (piece.known()) v->setFallback(piece.v, u"by its size"_s);
+    } else if (p.endsWith(u"handle/efficiency"_s)) v->setFallback(0.30, u"a guess"_s);
     else if (p.endsWith(u"balance/progression"_s)) v->setFallback(0.3, u"usual"_s);
     else if (p.endsWith(u"balance/temperature_C"_s)) v->setFallback(20, u"as stamped"_s);
 }

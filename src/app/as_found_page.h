@@ -81,6 +81,7 @@ private:
     void rebuildMasses(const std::vector<std::string> &ids);
     void addPlace(double place, double force);
     void addMass();
+    [[nodiscard]] bool bySize(const std::string &id) const;
     void dress(FieldWidget *field);
     void showPieces();
     PullChart *m_chart;

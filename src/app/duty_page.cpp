@@ -11,10 +11,10 @@ namespace {
 /// Entries of each kind of block, in the order they are asked for; the first six stand beside the picture.
 QStringList keysOf(const QString &kind, bool vertical) {
     const QStringList upright = vertical ? QStringList{u"direction"_s} : QStringList{};
-    if (kind == u"milling"_s) return QStringList{u"cutter_mm"_s, u"teeth"_s, u"width_mm"_s, u"depth_mm"_s, u"feed_per_tooth_mm"_s, u"spindle_rpm"_s, u"length_mm"_s, u"mode"_s, u"edge_angle_deg"_s, u"wear_factor"_s, u"speed_factor"_s} + upright;
+    if (kind == u"milling"_s) return QStringList{u"cutter_mm"_s, u"teeth"_s, u"width_mm"_s, u"depth_mm"_s, u"feed_per_tooth_mm"_s, u"spindle_rpm"_s, u"length_mm"_s, u"mode"_s, u"edge_angle_deg"_s, u"wear_factor"_s, u"speed_factor"_s, u"rake_deg"_s} + upright;
     if (kind == u"drilling"_s) return QStringList{u"drill_mm"_s, u"feed_per_turn_mm"_s, u"spindle_rpm"_s, u"length_mm"_s, u"point_angle_deg"_s, u"thrust_factor"_s, u"torque_factor"_s, u"wear_factor"_s} + upright;
-    if (kind == u"turning"_s || kind == u"facing"_s) return {u"diameter_mm"_s, u"depth_mm"_s, u"feed_per_turn_mm"_s, u"spindle_rpm"_s, u"length_mm"_s, u"role"_s, u"edge_angle_deg"_s, u"wear_factor"_s, u"speed_factor"_s};
-    if (kind == u"parting"_s) return {u"diameter_mm"_s, u"width_mm"_s, u"feed_per_turn_mm"_s, u"spindle_rpm"_s, u"length_mm"_s, u"role"_s, u"wear_factor"_s, u"speed_factor"_s};
+    if (kind == u"turning"_s || kind == u"facing"_s) return {u"diameter_mm"_s, u"depth_mm"_s, u"feed_per_turn_mm"_s, u"spindle_rpm"_s, u"length_mm"_s, u"role"_s, u"edge_angle_deg"_s, u"wear_factor"_s, u"speed_factor"_s, u"rake_deg"_s};
+    if (kind == u"parting"_s) return {u"diameter_mm"_s, u"width_mm"_s, u"feed_per_turn_mm"_s, u"spindle_rpm"_s, u"length_mm"_s, u"role"_s, u"wear_factor"_s, u"speed_factor"_s, u"rake_deg"_s};
     if (kind == u"threading"_s) return {u"pitch_mm"_s, u"starts"_s, u"passes"_s, u"spindle_rpm"_s, u"length_mm"_s, u"free_mm"_s, u"settle_s"_s};
     if (kind == u"tapping"_s) return QStringList{u"diameter_mm"_s, u"pitch_mm"_s, u"spindle_rpm"_s, u"length_mm"_s, u"force_N"_s} + upright;
     if (kind == u"grinding"_s) return {u"depth_mm"_s, u"width_mm"_s, u"feed_mm_min"_s, u"wheel_speed_m_s"_s, u"energy_J_mm3"_s, u"length_mm"_s, u"role"_s};
@@ -129,18 +129,24 @@ void DutyPage::buildLeft(QVBoxLayout *left) {
     m_repeat = addValue(u"targets/repeatability_mm"_s, {}, u"stated"_s, targets);
     int c = 0;
     for (auto *w : {m_rapid, m_accel, m_lost, m_repeat}) grid->addWidget(w, 0, c++);
+    m_slow = addValue(u"targets/deceleration_m_s2"_s, {}, u"stated"_s, targets);
+    auto *jerk = addValue(u"targets/jerk_m_s3"_s, {}, u"stated"_s, targets);
+    m_step = addValue(u"targets/resolution_mm"_s, {}, u"stated"_s, targets);
+    grid->addWidget(m_step, 1, 0);
+    grid->addWidget(m_slow, 1, 1);
+    grid->addWidget(jerk, 1, 2);
     m_targetsSay = makeLabel({}, 13, Ink::Value, false, true, targets);
     m_targetsSay->setObjectName(u"targetsSay"_s);
-    grid->addWidget(m_targetsSay, 1, 0, 1, 4);
-    grid->addWidget(makeLabel(u"The spindle, which caps every cut"_s, 15, Ink::Value, true, false, targets), 2, 0, 1, 4);
+    grid->addWidget(m_targetsSay, 2, 0, 1, 4);
+    grid->addWidget(makeLabel(u"The spindle, which caps every cut"_s, 15, Ink::Value, true, false, targets), 3, 0, 1, 4);
     c = 0;
     for (const auto &f : {u"/spindle/power_W"_s, u"/spindle/drive_efficiency"_s, u"/spindle/torque_max_Nm"_s, u"/cold_day_factor"_s}) {
         auto *v = addValue(f, {}, u"stated"_s, targets);
         if (f.endsWith(u"efficiency"_s)) v->setFallback(0.85, u"belt and bearings"_s);
         if (f.endsWith(u"factor"_s)) v->setFallback(1.3, u"heated shop"_s);
-        grid->addWidget(v, 3, c++);
+        grid->addWidget(v, 4, c++);
     }
-    grid->setRowStretch(4, 1);
+    grid->setRowStretch(5, 1);
     m_stack->addWidget(targets);
 
     auto *cases = new QWidget(m_stack);
@@ -332,7 +338,7 @@ void DutyPage::rebuildFields(const QString &id, const QString &kind) {
     const auto add = [&](const QString &key, int r, int c, int span) {
         auto *f = addField(base + key, {}, m_fieldsHost);
         if (auto *value = qobject_cast<ValueEntry *>(f)) {
-            static const QHash<QString, std::pair<double, QString>> usual{{u"edge_angle_deg"_s, {pi / 2, u"square"_s}}, {u"wear_factor"_s, {1.3, u"usual edge"_s}}, {u"speed_factor"_s, {1, u"carbide"_s}}, {u"point_angle_deg"_s, {118 * pi / 180, u"ordinary"_s}}, {u"thrust_factor"_s, {1.2, u"plain point"_s}}, {u"torque_factor"_s, {1.3, u"for sizing"_s}}, {u"starts"_s, {1, u"one"_s}}, {u"passes"_s, {10, u"usual"_s}}, {u"settle_s"_s, {0.01, u"a stepper"_s}}, {u"wheel_speed_m_s"_s, {28, u"usual"_s}}, {u"energy_J_mm3"_s, {40, u"steel"_s}}};
+            static const QHash<QString, std::pair<double, QString>> usual{{u"edge_angle_deg"_s, {pi / 2, u"square"_s}}, {u"wear_factor"_s, {1.3, u"usual edge"_s}}, {u"speed_factor"_s, {1, u"carbide"_s}}, {u"point_angle_deg"_s, {118 * pi / 180, u"ordinary"_s}}, {u"thrust_factor"_s, {1.2, u"plain point"_s}}, {u"torque_factor"_s, {1.3, u"for sizing"_s}}, {u"rake_deg"_s, {6 * pi / 180, u"the table's"_s}}, {u"starts"_s, {1, u"one"_s}}, {u"passes"_s, {10, u"usual"_s}}, {u"settle_s"_s, {0.01, u"a stepper"_s}}, {u"wheel_speed_m_s"_s, {28, u"usual"_s}}, {u"energy_J_mm3"_s, {40, u"steel"_s}}};
             if (usual.contains(key)) value->setFallback(usual[key].first, usual[key].second);
             if (key == u"speed_mm_min"_s) value->setFallback(proved().model.rapid.v, u"the axis' own"_s);
         } else if (auto *choice = qobject_cast<ChoiceEntry *>(f)) {
@@ -527,6 +533,11 @@ void DutyPage::showCut(const ProvedAxis &p) {
     if (c.problem.empty() && c.power == c.power && c.power > 0) words += u" %1 at the cutter."_s.arg(text(withUnit(c.power, Dimension::Power, "W")));
     if (c.kind == CutKind::Threading && c.problem.empty())
         if (const auto t = threadForces(c.thread)) words += u" %1 deep in %2 passes, first %3, last %4."_s.arg(text(withUnit(t->depth.value(), Dimension::Length, "mm"))).arg(c.thread.passes).arg(text(withUnit(t->first.value(), Dimension::Length, "mm", 2)), text(withUnit(t->lastInfeed.value(), Dimension::Length, "mm", 2)));
+    if (c.kind == CutKind::Threading && c.problem.empty() && c.thread.passes > 1 && c.thread.passes <= 24) { // pass by pass, to set the dial by
+        QStringList depths;
+        for (int k = 1; k <= c.thread.passes; ++k) depths << text(valueText(threadDepthAfter(c.thread.pitch, k, c.thread.passes).value(), Dimension::Length, "mm", 3));
+        words += u" Depth after each: "_s + depths.join(u", "_s) + u"."_s;
+    }
     if (c.capped) words += u" The spindle can make no more: capped from %1."_s.arg(text(withUnit(c.uncapped, Dimension::Force, "N")));
     else if (c.kind == CutKind::Milling && own && !m.spindleTorque.known()) words += u" No torque cap typed for the spindle: it caps nothing."_s;
     m_cutWords->setText(words.trimmed());
@@ -555,6 +566,7 @@ void DutyPage::update(const ProvedAxis &p) {
         m_accel->setFallback(m.cls->acceleration);
         m_lost->setFallback(m.cls->lostUm * 1e-6);
         m_repeat->setFallback(m.cls->repeatUm * 1e-6);
+        m_step->setFallback(m.cls->stepUm * 1e-6);
     }
     m_cycle->refresh(p, m_current);
     showMoves(p);
@@ -564,7 +576,10 @@ void DutyPage::update(const ProvedAxis &p) {
     m_program->refresh(m_axis, p);
     QStringList warnings;
     for (const auto &w : targetWarnings(m, p.evaluation.state)) warnings << text(w);
-    m_targetsSay->setText(warnings.isEmpty() ? u"All of them are within reach of the travel, the screw and the pulses."_s : warnings.join(u'\n'));
+    m_slow->setFallback(m.acceleration.v, u"as speeding up"_s);
+    if (warnings.isEmpty()) warnings << u"All of them are within reach of the travel, the screw and the pulses."_s;
+    if (m.cls) warnings << u"Usual of such an axis: %1, what its ways and nut stand; %2 m/s², up to speed in %3 s; steps of %4, finer than a dial shows; back within %5; play %6."_s.arg(text(withUnit(m.cls->rapid * 1e-3 / 60, Dimension::Speed, "mm/min")), text(numberText(m.cls->acceleration, 2)), text(numberText(m.cls->rapid * 1e-3 / 60 / m.cls->acceleration, 2)), text(withUnit(m.cls->stepUm * 1e-6, Dimension::Length, "um", 2)), text(withUnit(m.cls->repeatUm * 1e-6, Dimension::Length, "um", 2)), text(withUnit(m.cls->lostUm * 1e-6, Dimension::Length, "um", 2)));
+    m_targetsSay->setText(warnings.join(u'\n'));
     m_ledger->refresh(p);
 }
 

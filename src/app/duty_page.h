@@ -66,7 +66,7 @@ private:
     CutView *m_cut;
     MetalBars *m_metals;
     QPushButton *m_drop;
-    ValueEntry *m_rapid, *m_accel, *m_lost, *m_repeat;
+    ValueEntry *m_rapid, *m_accel, *m_lost, *m_repeat, *m_slow, *m_step;
     Ledger *m_ledger;
     int m_current = 0;
     std::string m_shown; ///< the axis whose heaviest block was looked for

@@ -1,5 +1,6 @@
 #include "app/survey_list.h"
 #include "app/files.h"
+#include "proof/narrate.h"
 #include "survey/readings_table.h"
 #include <QtWidgets>
 
@@ -61,6 +62,22 @@ void HowToView::paintEvent(QPaintEvent *) {
     paintHowTo(p, rect(), m_subject);
 }
 
+void CardFigure::refresh(SurveyCardId card, const nlohmann::json &project, const AxisModel &m) {
+    m_curve = card == SurveyCardId::Strut ? strutCurve(project, m) : std::vector<StrutPlace>{};
+    m_stack = card == SurveyCardId::MovingMass ? rideStack(project, m.id) : std::vector<RideLevel>{};
+    setVisible(!m_curve.empty() || !m_stack.empty());
+    setFixedHeight(m_stack.empty() ? 120 : int(rideRow * double(m_stack.size())) + 12);
+    QStringList words;
+    for (const auto &l : m_stack) words << lw::text(l.axis) + u" "_s + lw::text(l.what) + (l.asked ? u", moves "_s + lw::text(withUnit(l.carried, Dimension::Mass, "kg")) : QString());
+    setAccessibleName(m_stack.empty() ? u"Pull of the strut along its stroke"_s : u"From the base up: "_s + words.join(u"; "_s));
+    update();
+}
+void CardFigure::paintEvent(QPaintEvent *) {
+    QPainter p(this);
+    if (!m_curve.empty()) paintStrutCurve(p, rect(), m_curve);
+    if (!m_stack.empty()) paintRideStack(p, rect(), m_stack);
+}
+
 namespace {
 HowTo howToOfCard(SurveyCardId id) {
     switch (id) {
@@ -102,6 +119,8 @@ SurveyList::SurveyList(Session *session, MakeField make, DropField drop, QWidget
     m_cure->setObjectName(u"surveyCure"_s);
     v->addWidget(m_sentence);
     v->addWidget(m_cure);
+    m_figure = new CardFigure(m_body);
+    v->addWidget(m_figure);
     auto *fields = new QWidget(m_body);
     m_fieldsGrid = new QGridLayout(fields);
     m_fieldsGrid->setContentsMargins(0, 0, 0, 0);
@@ -135,6 +154,9 @@ SurveyList::SurveyList(Session *session, MakeField make, DropField drop, QWidget
     m_words = makeLabel({}, 13, Ink::Label, false, true, m_body);
     m_words->setObjectName(u"surveyWords"_s);
     m_words->setTextFormat(Qt::RichText);
+    m_usual = makeLabel({}, 13, Ink::Value, false, true, m_body);
+    m_usual->setObjectName(u"surveyUsual"_s);
+    v->addWidget(m_usual);
     v->addWidget(m_words);
     m_body->hide();
 }
@@ -338,6 +360,10 @@ void SurveyList::refresh(const std::string &axis, const ProvedAxis &proved) {
             m_sentence->setText(text(r.sentence));
             m_cure->setText(text(r.cure));
             m_cure->setVisible(!r.cure.empty());
+            m_figure->refresh(h->id(), m_session->project(), proved.model);
+            const auto own = usualOfClass(h->id(), proved.model, cls);
+            m_usual->setText(text(own));
+            m_usual->setVisible(!own.empty());
         }
     }
 }

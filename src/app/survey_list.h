@@ -2,6 +2,7 @@
 #pragma once
 
 #include "app/station_page.h"
+#include "picture/survey_figures.h"
 #include "picture/survey_pictures.h"
 #include "survey/cards.h"
 #include <QAbstractButton>
@@ -41,6 +42,20 @@ protected:
 
 private:
     HowTo m_subject = HowTo::None;
+};
+
+/// What a card has to show besides its figures: the strut along its stroke, the stack of what rides on what.
+class CardFigure : public QWidget {
+public:
+    explicit CardFigure(QWidget *parent) : QWidget(parent) { setObjectName(QStringLiteral("cardFigure")); }
+    void refresh(SurveyCardId card, const nlohmann::json &project, const AxisModel &m);
+
+protected:
+    void paintEvent(QPaintEvent *) override;
+
+private:
+    std::vector<StrutPlace> m_curve;
+    std::vector<RideLevel> m_stack;
 };
 
 class SurveyList : public QWidget {
@@ -84,7 +99,8 @@ private:
     std::vector<CardHead *> m_heads;
     std::optional<SurveyCardId> m_open;
     QWidget *m_body = nullptr, *m_tableHost;
-    QLabel *m_sentence, *m_cure, *m_words;
+    QLabel *m_sentence, *m_cure, *m_words, *m_usual;
+    CardFigure *m_figure;
     HowToView *m_picture;
     QGridLayout *m_fieldsGrid, *m_table;
     QWidget *m_links;

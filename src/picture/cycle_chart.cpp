@@ -167,7 +167,8 @@ void paintCycle(QPainter &p, const CycleLayout &l, const AxisModel &m, const Cyc
         // speed
         const double y = stands ? l.speedBand.bottom() : l.yOfSpeed(b.speed);
         const double ramp = b.time > 0 && b.ramp > 0 ? std::min(0.5, b.ramp / b.time) * r.speed.width() : 0;
-        speed << QPointF(r.speed.left(), l.speedBand.bottom()) << QPointF(r.speed.left() + ramp, y) << QPointF(r.speed.right() - ramp, y) << QPointF(r.speed.right(), l.speedBand.bottom());
+        const double slow = b.time > 0 && b.slow > 0 ? std::min(0.5, b.slow / b.time) * r.speed.width() : 0;
+        speed << QPointF(r.speed.left(), l.speedBand.bottom()) << QPointF(r.speed.left() + ramp, y) << QPointF(r.speed.right() - slow, y) << QPointF(r.speed.right(), l.speedBand.bottom());
         p.setFont(face(13));
         p.setPen(t.ink);
         const QString words = stands ? u"stands"_s : b.speed == b.speed ? perMinute(b.speed) : u"?"_s;

@@ -9,6 +9,10 @@ using K = FieldKind;
 constexpr double any = -1e9; ///< no hard limit below
 constexpr FieldSpec table[] = {
     {"axes/*/rides_on", K::Text, D::Number, "", 0, 0, 0, false, "Rides on", "The axis that carries this one along: a table rides on the saddle. Its pieces then count there too.", ""},
+    {"axes/*/survey/moving_mass/*/kind", K::Choice, D::Number, "", 0, 0, 0, false, "Or by its size", "Not weighed: what sort of casting, and its outside sizes. Good to a quarter; weighing is better.", "table=T-slotted table|cross_slide=cross slide|saddle=saddle|carriage=carriage and apron|head=head, add its motor|knee=knee|column=column, bed|plate=solid plate"},
+    {"axes/*/survey/moving_mass/*/length_mm", K::Value, D::Length, "mm", 10, 3000, 0, true, "Long", "Outside.", ""},
+    {"axes/*/survey/moving_mass/*/width_mm", K::Value, D::Length, "mm", 10, 1500, 0, true, "Wide", "Outside.", ""},
+    {"axes/*/survey/moving_mass/*/height_mm", K::Value, D::Length, "mm", 5, 1500, 0, true, "High", "Outside.", ""},
     {"axes/*/used_from_mm", K::Value, D::Length, "mm", 0, 3000, 0, false, "Used from", "Where most work is done, from the same stop as the pulls.", ""},
     {"axes/*/used_to_mm", K::Value, D::Length, "mm", 1, 3000, 0, true, "Used to", "The other end of it.", ""},
     {"axes/*/survey/loads/*/mass_kg", K::Value, D::Mass, "kg", 1, 1500, 0, true, "On the slide", "All that slides: the slide itself and what you put on it.", ""},

@@ -64,6 +64,7 @@ struct AxisModel {
     std::string way;
     // duty
     Known travel, rapid, acceleration, lostTarget, repeatTarget;
+    Known deceleration, jerk, stepTarget; ///< unknown: as speeding up, straight ramps, not asked
     std::vector<Cut> cuts;
     std::vector<Move> moves;
     Known cutFactor{1, Standing::Assumed, 0.7, 1.3, Shape::Triangular};

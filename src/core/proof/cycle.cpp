@@ -14,6 +14,23 @@ Force processOf(const AxisModel &m, const Move &move) {
     const double added = c.pressing > 0 && m.wayFriction == m.wayFriction ? m.wayFriction * c.pressing : 0;
     return newtons((c.force.v + added) * m.cutFactor.v);
 }
+
+struct Ramps {
+    double time, peak, up, down, upAcceleration, downAcceleration;
+    double rise = 0; ///< s of rounding at each end of a ramp
+    bool reaches;
+};
+Result<Ramps> rampsOf(const AxisModel &m, const Move &move) {
+    const double a = m.acceleration.v, d = m.deceleration.known() ? m.deceleration.v : a;
+    if (m.jerk.known() && !m.deceleration.known()) {
+        const auto s = scurveMove(metres(move.length.v), fromSi<Speed>(move.speed.v), fromSi<Acceleration>(a), fromSi<Jerk>(m.jerk.v));
+        if (!s) return tl::unexpected(s.error());
+        return Ramps{s->time.value(), s->peak.value(), s->toSpeed.value(), s->toSpeed.value(), s->peakAcceleration.value(), s->peakAcceleration.value(), s->jerkTime.value(), s->kind == ScurveCase::Cruise};
+    }
+    const auto t = trapezoidMove(metres(move.length.v), fromSi<Speed>(move.speed.v), fromSi<Acceleration>(a), fromSi<Acceleration>(d));
+    if (!t) return tl::unexpected(t.error());
+    return Ramps{t->time.value(), t->peak.value(), t->peak.value() / a, t->peak.value() / d, a, d, 0, t->reachesSpeed};
+}
 } // namespace
 
 Cycle cycleOf(const AxisModel &m, const AxisState &s) {
@@ -47,18 +64,36 @@ Cycle cycleOf(const AxisModel &m, const AxisState &s) {
             b.torque = running.motor.value() * way1;
             if (!move.length.known()) b.missing = "its length is not known: type how far it goes";
             else if (!move.speed.known()) b.missing = "its speed is not known";
-            else if (const auto t = trapezoidMove(metres(move.length.v), fromSi<Speed>(move.speed.v), fromSi<Acceleration>(m.acceleration.v), fromSi<Acceleration>(m.acceleration.v))) {
-                b.time = t->time.value();
-                b.reaches = t->reachesSpeed;
-                b.speed = t->peak.value();
-                b.ramp = b.speed / m.acceleration.v;
-                const auto a = fromSi<Acceleration>(m.acceleration.v * way1);
-                const auto up = torqueAt(s.chain, {way1, a, t->peak, process}), down = torqueAt(s.chain, {way1, a * -1.0, t->peak, process});
-                const double on = std::max(0.0, b.time - 2 * b.ramp), rampWay = b.speed * b.ramp / 2;
-                if (b.ramp > 0) segments.push_back({up.motor, up.motor, {}, rpm(b.speed), seconds(b.ramp)});
+            else if (const auto t = rampsOf(m, move)) {
+                b.time = t->time;
+                b.reaches = t->reaches;
+                b.speed = t->peak;
+                b.ramp = t->up;
+                b.slow = t->down;
+                const auto pushed = [&](double a) { return torqueAt(s.chain, {way1, fromSi<Acceleration>(a * way1), fromSi<Speed>(b.speed), process}); };
+                const auto up = pushed(t->upAcceleration), down = pushed(-t->downAcceleration);
+                const double on = std::max(0.0, b.time - b.ramp - b.slow);
+                // a rounded ramp: the push rises, stays, falls; a straight one has no rise
+                const auto ramp = [&](Torque full, double time, double rise, double peak, bool speedingUp) {
+                    if (!(time > 0)) return;
+                    const double low = peak * rise / (2 * (time - rise)), high = b.speed - low; // speeds where the push is full and where it ends
+                    std::vector<DutySegment> pieces;
+                    if (rise > 0) pieces.push_back({running.motor, full, {}, rpm(low), seconds(rise)});
+                    if (time - 2 * rise > 1e-12) pieces.push_back({full, full, rpm(rise > 0 ? low : 0), rpm(rise > 0 ? high : b.speed), seconds(time - 2 * rise)});
+                    if (rise > 0) pieces.push_back({full, running.motor, rpm(high), rpm(b.speed), seconds(rise)});
+                    if (!speedingUp) {
+                        std::reverse(pieces.begin(), pieces.end());
+                        for (auto &p : pieces) {
+                            std::swap(p.from, p.to);
+                            std::swap(p.speedFrom, p.speedTo);
+                        }
+                    }
+                    segments.insert(segments.end(), pieces.begin(), pieces.end());
+                };
+                ramp(up.motor, b.ramp, t->rise, b.speed, true);
                 if (on > 0) segments.push_back({running.motor, running.motor, rpm(b.speed), rpm(b.speed), seconds(on)});
-                if (b.ramp > 0) segments.push_back({down.motor, down.motor, rpm(b.speed), {}, seconds(b.ramp)});
-                cube += std::pow(std::fabs(up.axial.value()), 3) * rampWay + std::pow(std::fabs(down.axial.value()), 3) * rampWay + std::pow(std::fabs(b.axial), 3) * b.speed * on;
+                ramp(down.motor, b.slow, t->rise, b.speed, false);
+                cube += std::pow(std::fabs(up.axial.value()), 3) * b.speed * b.ramp / 2 + std::pow(std::fabs(down.axial.value()), 3) * b.speed * b.slow / 2 + std::pow(std::fabs(b.axial), 3) * b.speed * on;
                 way += move.length.v;
                 (move.kind == MoveKind::Rapid ? cycle.rapid : cycle.cutting) += b.time;
             } else {
@@ -90,7 +125,7 @@ CycleMoment momentOfCycle(const AxisModel &m, const Cycle &cycle, double t) {
         now.block = int(k);
         now.axial = std::fabs(b.axial);
         now.speed = b.speed;
-        if (b.ramp > 0) now.speed = b.speed * std::clamp(std::min(t - b.from, b.from + b.time - t) / b.ramp, 0.0, 1.0);
+        if (b.ramp > 0 && b.slow > 0) now.speed = b.speed * std::clamp(std::min((t - b.from) / b.ramp, (b.from + b.time - t) / b.slow), 0.0, 1.0);
         if (m.lead.known()) now.screwRpm = now.speed * 60 / m.lead.v;
     }
     return now;
@@ -146,6 +181,7 @@ std::vector<std::string> targetWarnings(const AxisModel &m, const AxisState &s) 
     if (m.small.teeth > 0 && s.motorRpm > 6000) out.push_back("The motor pulley turns " + numberText(s.motorRpm, 3) + " rpm: beyond 6000 ask its maker.");
     if (s.stepRate > s.rateLimit) out.push_back("This rapid asks " + numberText(s.stepRate / 1e3, 3) + " kHz of pulses; controller and drive take " + numberText(s.rateLimit / 1e3, 3) + " kHz. Fewer microsteps, or slower.");
     if (s.dependable == s.dependable && m.repeatTarget.known() && s.dependable > m.repeatTarget.v) out.push_back("The smallest step that is sure is " + (std::isfinite(s.dependable) ? withUnit(s.dependable, Dimension::Length, "um", 2) : std::string("none: friction holds the rotor off")) + "; repeating within " + withUnit(m.repeatTarget.v, Dimension::Length, "um", 2) + " is beyond it.");
+    if (s.microstep == s.microstep && m.stepTarget.known() && s.microstep > m.stepTarget.v * (1 + 1e-9)) out.push_back("A step of the drive is " + withUnit(s.microstep, Dimension::Length, "um", 2) + "; " + withUnit(m.stepTarget.v, Dimension::Length, "um", 2) + " was wished. More microsteps or more reduction.");
     return out;
 }
 

@@ -21,6 +21,29 @@ struct CutReader {
         return k.known() ? k.v : other;
     }
     bool chosen(const char *key, std::string_view code) { return textAt(project, p + key) == code; }
+    /// Of the cutting force, over that of the table's tool: 1 - 0.015 (rake - 6 degrees), kept between 0.6 and 1.4 (KIENZLE).
+    double rake() {
+        const auto k = need("rake_deg");
+        return k.known() ? std::clamp(1 - 0.015 * (k.v * 180 / pi - 6), 0.6, 1.4) : 1.0;
+    }
+    /// What the spindle can turn at this speed, N m: its torque cap, or its power with a moment's overload.
+    double spindleTorque() const {
+        if (!m.spindleTorque.known()) return notKnown;
+        if (!m.spindlePower.known() || !spindle.known()) return m.spindleTorque.v;
+        return std::min(m.spindleTorque.v, m.spindlePower.v * m.spindleEfficiency.v * overload / spindle.v);
+    }
+    /// A cut that asks more torque than the spindle has stalls it: force and power end there.
+    void capByTorque(Cut &c) const {
+        const double most = spindleTorque();
+        if (!(c.torque > most)) return;
+        const double share = most / c.torque;
+        c.force.v *= share;
+        c.toothPeak *= share;
+        c.pressing *= share;
+        c.torque = most;
+        if (c.power == c.power) c.power *= share;
+        c.capped = true;
+    }
     void missing(Cut &c, const char *what) { c.problem = c.name + ": " + what; }
 };
 
@@ -34,7 +57,7 @@ void readMilling(CutReader &r, Cut &c) {
     mc.feedPerTooth = metres(fz.v);
     mc.edge = radians(r.given("edge_angle_deg", pi / 2));
     mc.wear = r.given("wear_factor", 1.3);
-    mc.toolSpeed = r.given("speed_factor", 1.0);
+    mc.toolSpeed = r.given("speed_factor", 1.0) * r.rake();
     mc.radialRatio = r.given("radial_ratio", 0.4);
     mc.clampThinChip = true;
     mc.withExactMean = false;
@@ -110,6 +133,7 @@ void readDrilling(CutReader &r, Cut &c) {
     c.drill = dc;
     c.uncapped = thrust;
     c.force = {thrust, Standing::Computed};
+    r.capByTorque(c);
 }
 
 /// Turning, facing and parting: the axis that feeds takes the feed force, the other the passive one.
@@ -120,7 +144,7 @@ void readTurning(CutReader &r, Cut &c, bool parting) {
     tc.feedPerTurn = metres(f.v);
     tc.edge = radians(parting ? pi / 2 : r.given("edge_angle_deg", pi / 2));
     tc.wear = r.given("wear_factor", 1.3);
-    tc.toolSpeed = r.given("speed_factor", 1.0);
+    tc.toolSpeed = r.given("speed_factor", 1.0) * r.rake();
     if (parting) tc.feedRatio = 0.5;
     double force = notKnown;
     if (!c.material) {
@@ -146,6 +170,7 @@ void readTurning(CutReader &r, Cut &c, bool parting) {
     c.turn = tc;
     c.uncapped = force;
     c.force = {force, Standing::Computed};
+    r.capByTorque(c);
 }
 
 void readThreading(CutReader &r, Cut &c) {
@@ -240,12 +265,16 @@ void ModelReader::readDuty() {
     m.acceleration = axis("targets/acceleration_m_s2");
     m.lostTarget = axis("targets/lost_motion_mm");
     m.repeatTarget = axis("targets/repeatability_mm");
+    m.deceleration = axis("targets/deceleration_m_s2");
+    m.jerk = axis("targets/jerk_m_s3");
+    m.stepTarget = axis("targets/resolution_mm");
     if (m.cls) {
         if (!m.travel.known()) m.travel = assumed(m.cls->travel * 1e-3);
         if (!m.rapid.known()) m.rapid = assumed(m.cls->rapid * 1e-3 / 60);
         if (!m.acceleration.known()) m.acceleration = assumed(m.cls->acceleration);
         if (!m.lostTarget.known()) m.lostTarget = assumed(m.cls->lostUm * 1e-6);
         if (!m.repeatTarget.known()) m.repeatTarget = assumed(m.cls->repeatUm * 1e-6);
+        if (!m.stepTarget.known()) m.stepTarget = assumed(m.cls->stepUm * 1e-6);
     }
     m.spindlePower = value("/spindle/power_W");
     m.spindleEfficiency = value("/spindle/drive_efficiency");

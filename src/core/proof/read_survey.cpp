@@ -1,4 +1,5 @@
 #include "proof/model_reader.h"
+#include "survey/rides.h"
 #include "machine/friction.h"
 #include <algorithm>
 #include <cmath>
@@ -160,9 +161,13 @@ void ModelReader::readMass() {
         if (!rows || !rows->is_object()) continue;
         for (const auto &[piece, row] : rows->items()) {
             auto k = value(place + "/" + piece + "/mass_kg");
-            if (!k.known()) continue;
-            const double share = k.standing == Standing::Measured || k.standing == Standing::Stated ? 0.02 : 0.10;
-            spreadBy(k, 1 - share, 1 + share, Shape::Uniform);
+            if (k.known()) {
+                const double share = k.standing == Standing::Measured || k.standing == Standing::Stated ? 0.02 : 0.10;
+                spreadBy(k, 1 - share, 1 + share, Shape::Uniform);
+            } else {
+                k = pieceMass(m_project, place + "/" + piece);
+                if (!k.known()) continue;
+            }
             sum += k.v;
             low += k.low;
             high += k.high;

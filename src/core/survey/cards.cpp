@@ -1,4 +1,5 @@
 #include "survey/cards.h"
+#include "proof/narrate.h"
 
 namespace lw {
 namespace {
@@ -189,6 +190,26 @@ const SurveyCardSpec *surveyCardOfField(std::string_view pointer) {
             if (field.front() == '/' ? pointer == field : pointer.ends_with("/" + std::string(field))) return &c;
     }
     return nullptr;
+}
+
+std::string usualOfClass(SurveyCardId id, const AxisModel &m, std::string_view machineClassCode) {
+    const auto *machine = machineClass(machineClassCode);
+    const auto *c = m.cls;
+    if (!machine || !c) return {};
+    const auto range = [](double middle, double low, double high, Dimension d, std::string_view unit) {
+        const double si = unitInSi(unit, d).value_or(1);
+        return low > 0 && high > low ? withUnit(low * si, d, unit) + " to " + withUnit(high * si, d, unit) : withUnit(middle * si, d, unit);
+    };
+    std::string what;
+    switch (id) {
+    case I::Pull: case I::Handle: what = range(c->pull, c->pullLow, c->pullHigh, Dimension::Force, "N"); break;
+    case I::MovingMass: what = range(c->mass, c->massLow, c->massHigh, Dimension::Mass, "kg"); break;
+    case I::Breakaway: what = timesText(c->breakaway); break;
+    case I::LeadWays: what = withUnit(c->lead * 1e-3, Dimension::Length, "mm") + " a turn"; break;
+    case I::LostMotion: case I::PlayAlong: what = "good up to " + withUnit(c->lostPass * 1e-3, Dimension::Length, "mm", 2) + ", tired beyond " + withUnit(c->lostFail * 1e-3, Dimension::Length, "mm", 2); break;
+    default: return {};
+    }
+    return std::string(machine->shown) + ", " + std::string(c->axis) + ": " + what + ".";
 }
 
 std::vector<const SurveyCardSpec *> surveyCardsOf(const AxisModel &m, std::string_view machineClass) {

@@ -34,6 +34,9 @@ const SurveyCardSpec *surveyCardByCode(std::string_view code);
 /// The card that holds a field, by its JSON pointer; null when none does.
 const SurveyCardSpec *surveyCardOfField(std::string_view pointer);
 
+/// What a class of machines usually reads at a card, one sentence; empty where nothing is printed for it.
+[[nodiscard]] std::string usualOfClass(SurveyCardId id, const AxisModel &m, std::string_view machineClass);
+
 struct SurveyResult {
     Verdict verdict = Verdict::NotKnown; ///< not known: not done yet
     bool begun = false;

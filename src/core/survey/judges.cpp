@@ -194,7 +194,10 @@ SurveyResult Judge::lostMotion() const {
     std::sort(pieces.begin(), pieces.end(), [](const auto &x, const auto &y) { return x.v > y.v; });
     r.sentence = "Most of it is " + std::string(pieces[0].name) + ", " + mm(pieces[0].v) + "; then " + pieces[1].name + ", " + mm(pieces[1].v) + ".";
     take(r, CheckId::S5);
-    r.cure = std::string(pieces[0].name) + ": " + pieces[0].cure + (pieces[1].v > 0.02e-3 ? "; " + std::string(pieces[1].name) + ": " + pieces[1].cure : "") + ".";
+    for (const auto &p : pieces)
+        if (p.v > 0.005e-3) r.cure += (r.cure.empty() ? "" : "; ") + std::string(p.name) + " " + mm(p.v, 2) + ": " + p.cure;
+    if (r.cure.empty()) return r;
+    r.cure += ".";
     r.cure[0] = char(std::toupper(static_cast<unsigned char>(r.cure[0])));
     if (m.ballScrew()) {
         r.verdict = Verdict::Holds;
