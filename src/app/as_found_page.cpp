@@ -177,7 +177,10 @@ AsFoundPage::AsFoundPage(Session *session, QWidget *parent) : StationPage(sessio
         session, [this](const QString &relative, QWidget *host) {
             auto *f = addField(relative, {}, host);
             f->setPointer(absolute(relative));
-            if (auto *value = qobject_cast<ValueEntry *>(f)) value->setStanding(u"measured"_s);
+            if (auto *value = qobject_cast<ValueEntry *>(f)) {
+                value->setStanding(u"measured"_s);
+                value->setLive(true);
+            }
             dress(f);
             return f;
         },
@@ -261,6 +264,7 @@ void AsFoundPage::rebuildReadings(const std::vector<std::string> &ids) {
             auto *v = addValue(base + rows[r].first, rows[r].second, u"measured"_s, m_readingsHost);
             v->setMinimumWidth(84);
             v->setMaximumWidth(130);
+            v->setLive(true);
             m_readings->addWidget(v, r, column);
             v->show();
             m_readingFields.push_back(v);
@@ -338,7 +342,9 @@ void AsFoundPage::update(const ProvedAxis &p) {
     auto shownPieces = massIds;
     for (auto &id : shownPieces)
         if (bySize(id)) id += "+";
-    if (shownPieces != m_massIds || m_builtFor != m_axis) {
+    // not under the hand that is typing a mass: its row would go
+    const bool typing = massIds.size() == m_massIds.size() && m_massHost->isAncestorOf(QApplication::focusWidget());
+    if ((shownPieces != m_massIds && !typing) || m_builtFor != m_axis) {
         m_massIds = shownPieces;
         rebuildMasses(massIds);
     }

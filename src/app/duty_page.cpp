@@ -338,6 +338,7 @@ void DutyPage::rebuildFields(const QString &id, const QString &kind) {
     const auto add = [&](const QString &key, int r, int c, int span) {
         auto *f = addField(base + key, {}, m_fieldsHost);
         if (auto *value = qobject_cast<ValueEntry *>(f)) {
+            value->setLive(true);
             static const QHash<QString, std::pair<double, QString>> usual{{u"edge_angle_deg"_s, {pi / 2, u"square"_s}}, {u"wear_factor"_s, {1.3, u"usual edge"_s}}, {u"speed_factor"_s, {1, u"carbide"_s}}, {u"point_angle_deg"_s, {118 * pi / 180, u"ordinary"_s}}, {u"thrust_factor"_s, {1.2, u"plain point"_s}}, {u"torque_factor"_s, {1.3, u"for sizing"_s}}, {u"rake_deg"_s, {6 * pi / 180, u"the table's"_s}}, {u"starts"_s, {1, u"one"_s}}, {u"passes"_s, {10, u"usual"_s}}, {u"settle_s"_s, {0.01, u"a stepper"_s}}, {u"wheel_speed_m_s"_s, {28, u"usual"_s}}, {u"energy_J_mm3"_s, {40, u"steel"_s}}};
             if (usual.contains(key)) value->setFallback(usual[key].first, usual[key].second);
             if (key == u"speed_mm_min"_s) value->setFallback(proved().model.rapid.v, u"the axis' own"_s);

@@ -102,6 +102,7 @@ ValueEntry::ValueEntry(Session *session, QWidget *parent, const QString &label) 
         refresh();
     });
     connect(m_line, &EntryLine::escaped, this, [this] {
+        takeLiveBack();
         m_editing = false;
         m_problem.clear();
         if (m_bubble) m_bubble->hide();
@@ -113,8 +114,12 @@ ValueEntry::ValueEntry(Session *session, QWidget *parent, const QString &label) 
     });
     connect(m_line, &QLineEdit::textEdited, this, [this] {
         m_editing = true;
+        if (m_wantsLive) m_pause.start();
         update();
     });
+    m_pause.setSingleShot(true);
+    m_pause.setInterval(200);
+    connect(&m_pause, &QTimer::timeout, this, &ValueEntry::tryLive);
 }
 ValueEntry::~ValueEntry() {
     m_line->disconnect(this); // a dying line still says that it was left
@@ -123,6 +128,7 @@ ValueEntry::~ValueEntry() {
 
 void ValueEntry::setPointer(const QString &pointer) {
     m_editing = false;
+    m_live = false;
     m_problem.clear();
     if (m_bubble) m_bubble->hide();
     FieldWidget::setPointer(pointer);
@@ -207,8 +213,31 @@ void ValueEntry::begin() {
     update();
 }
 
+void ValueEntry::tryLive() {
+    const QString typed = m_line->text().trimmed();
+    if (!m_editing || !m_spec || typed.isEmpty() || !m_line->hasFocus() || typed == m_session->typedAt(m_pointer.toStdString())) return;
+    const auto read = readTyped(typed.toStdString(), m_spec->dimension, m_spec->unit);
+    if (!read || !boundProblem(*m_spec, read->si).empty()) return; // half a number is no mistake yet
+    if (!m_live) m_untouched = m_session->at(m_pointer.toStdString());
+    m_live = true;
+    const bool log = std::exchange(m_session->writesLog, false); // a trial is not written down
+    m_session->typeInto(m_pointer, typed, m_standing);
+    m_session->writesLog = log;
+}
+/// Puts back what stood there; the trial's undo step falls away with it.
+void ValueEntry::takeLiveBack() {
+    m_pause.stop();
+    if (!std::exchange(m_live, false)) return;
+    const bool log = std::exchange(m_session->writesLog, false);
+    m_session->apply({{{m_pointer.toStdString(), m_untouched}}, u"trial"_s, u"type:"_s + m_pointer});
+    m_session->writesLog = log;
+}
+
 void ValueEntry::commit(bool stepping) {
     if (!m_spec) return;
+    const QString kept = m_line->text();
+    takeLiveBack();
+    if (m_line->text() != kept) m_line->setText(kept);
     const QString typed = m_line->text().trimmed();
     const QString before = m_session->typedAt(m_pointer.toStdString());
     if (typed == before) {

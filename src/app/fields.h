@@ -8,6 +8,7 @@
 #include <QComboBox>
 #include <QLineEdit>
 #include <QPointer>
+#include <QTimer>
 #include <QWidget>
 #include <functional>
 
@@ -73,6 +74,8 @@ public:
     /// The value in use when nothing is typed (SI), and why: a class default, a table.
     void setFallback(double si, const QString &reason = {});
     void setStanding(const QString &standing) { m_standing = standing; }
+    /// Counts what stands in the line a moment after each key, as a trial: Enter keeps it, Escape takes it back.
+    void setLive(bool on) { m_wantsLive = on; }
     [[nodiscard]] EntryLine *line() const { return m_line; }
     [[nodiscard]] QString problem() const { return m_problem; }
     QSize sizeHint() const override { return {112, 47}; }
@@ -87,13 +90,17 @@ protected:
 private:
     void begin();
     void commit(bool stepping = false);
+    void tryLive();
+    void takeLiveBack();
     void step(long steps);
     void showProblem(const QString &sentence, const QStringList &meant);
     QString displayText() const;
     EntryLine *m_line;
     QString m_label, m_standing = QStringLiteral("stated"), m_problem, m_unlikely, m_reason, m_face;
     double m_fallback = notKnown;
-    bool m_editing = false;
+    bool m_editing = false, m_wantsLive = false, m_live = false;
+    QTimer m_pause;            ///< between the last key and the trial
+    nlohmann::json m_untouched; ///< what stood there before the trial
     int m_scrubFrom = -1;
     long m_scrubbed = 0;
     QString m_scrubText;
@@ -108,7 +115,11 @@ public:
     void setPointer(const QString &pointer) override;
     void refresh() override;
     /// Shown when nothing is chosen: what counts meanwhile.
-    void setFallback(const QString &code) { m_fallback = code; }
+    void setFallback(const QString &code) {
+        if (m_fallback == code) return;
+        m_fallback = code;
+        if (!m_pointer.isEmpty()) refresh();
+    }
     [[nodiscard]] QComboBox *box() const { return m_box; }
 
 private:

@@ -196,6 +196,55 @@ private slots:
         QVERIFY2(status().contains(u"Open the card"_s), qPrintable(status()));
         QVERIFY2(found()->cards()->readFile(m_dir.filePath(u"not there.csv"_s)).contains(u"cannot be read"_s), "missing file");
     }
+    void resultsFollowTheTyping() {
+        m_window->openDemo();
+        m_window->showStation(StationId::AsFound, "X");
+        openCard("run_out");
+        const QString p = u"/axes/X/survey/run_out_mm"_s;
+        auto *line = entry(p)->line();
+        line->setFocus();
+        line->selectAll();
+        const int steps = m_session->undoStack()->count();
+        const auto log = m_session->at("/log").size();
+        QTest::keyClicks(line, u"0.0"_s); // half a number: nothing yet
+        QTest::keyClicks(line, u"9mm"_s);
+        QTRY_VERIFY2(found()->cards()->sentence().contains(u"0.045"_s), qPrintable(found()->cards()->sentence()));
+        QCOMPARE(line->text(), u"0.09mm"_s); // the line is left alone
+        QCOMPARE(m_session->at("/log").size(), log);
+        QTest::keyClick(line, Qt::Key_Escape);
+        QCOMPARE(m_session->typedAt(p.toStdString()), u"0.048mm"_s);
+        QCOMPARE(m_session->undoStack()->count(), steps);
+        // and kept by Enter, as one step with its entry in the log
+        line->setFocus();
+        line->selectAll();
+        QTest::keyClicks(line, u"0.07mm"_s);
+        QTRY_VERIFY(found()->cards()->sentence().contains(u"0.035"_s));
+        QTest::keyClick(line, Qt::Key_Return);
+        QCOMPARE(m_session->typedAt(p.toStdString()), u"0.07mm"_s);
+        QCOMPARE(m_session->undoStack()->count(), steps + 1);
+        QVERIFY(m_session->at("/log").size() > log);
+        m_session->undoStack()->undo();
+        QCOMPARE(m_session->typedAt(p.toStdString()), u"0.048mm"_s);
+        QCOMPARE(m_session->at("/log").size(), log);
+    }
+    void castingsByTheirSize() {
+        m_window->openDemo();
+        m_window->showStation(StationId::AsFound, "Y");
+        openCard("mass");
+        auto *figure = m_window->findChild<CardFigure *>(u"cardFigure"_s);
+        QVERIFY2(figure->isVisible() && figure->accessibleName().contains(u"Y saddle, moves"_s) && figure->accessibleName().contains(u"X table"_s), qPrintable(figure->accessibleName()));
+        const double before = m_session->proved("Y").model.mass.v;
+        pressLink("addMass");
+        const auto pieces = m_session->at("/axes/Y/survey/moving_mass");
+        const QString r = u"/axes/Y/survey/moving_mass/"_s + QString::fromStdString(std::prev(pieces.end()).key());
+        choose(r + u"/kind"_s, u"plate"_s);
+        type(r + u"/length_mm"_s, u"300mm"_s);
+        type(r + u"/width_mm"_s, u"200mm"_s);
+        type(r + u"/height_mm"_s, u"20mm"_s);
+        const auto &m = m_session->proved("Y").model.mass; // grey iron, 7200 kg/m3, solid: 8.64 kg, good to a quarter
+        QVERIFY(std::fabs(m.v - before - 8.64) < 1e-9);
+        QVERIFY2(entry(r + u"/mass_kg"_s)->line()->text().contains(u"8.64"_s), qPrintable(entry(r + u"/mass_kg"_s)->line()->text()));
+    }
     void rowsAddedStruckAndBack() {
         m_window->openDemo();
         m_window->showStation(StationId::AsFound, "X");

@@ -53,6 +53,8 @@ protected:
     /// Opens the survey card that holds an entry, as a person does: its head, then Enter or a click.
     void reveal(const QString &pointer) {
         if (entry(pointer) || textEntry(pointer)) return;
+        for (auto *b : m_window->findChildren<QComboBox *>(pointer + u".box"_s))
+            if (b->isVisible()) return;
         if (const bool wheel = pointer.contains(u"/handwheel/"_s); wheel || pointer.contains(u"/targets/"_s) || pointer.contains(u"/spindle/"_s) || pointer.endsWith(u"cold_day_factor"_s)) {
             auto *panel = m_window->findChild<QPushButton *>(wheel ? u"dutyPanel_4"_s : u"dutyPanel_1"_s);
             if (panel && panel->isVisible()) {

@@ -336,8 +336,9 @@ SurveyResult Judge::screwLine() const {
     return r;
 }
 SurveyResult Judge::mass() const {
-    const auto carried = m.mass.known() && !m.mass.assumed();
-    if (!carried) return wanted("the pieces that move, weighed", !rows("survey/moving_mass").empty());
+    const bool pieces = !rows("survey/moving_mass").empty();
+    if (!m.mass.known() || (m.mass.assumed() && !pieces)) return wanted("the pieces that move, weighed", pieces);
+    if (m.mass.assumed()) return {Verdict::NotKnown, true, "≈ " + withUnit(m.mass.v, Dimension::Mass, "kg"), "A third of it or more is guessed: " + withUnit(m.mass.low, Dimension::Mass, "kg") + " to " + withUnit(m.mass.high, Dimension::Mass, "kg") + ".", "Weigh the largest piece."};
     SurveyResult r{Verdict::Holds, true, withUnit(m.mass.v, Dimension::Mass, "kg"), "Good to " + numberText((m.mass.high / m.mass.v - 1) * 100, 2) + " %.", {}};
     std::string riders;
     if (const auto *axes = nodeAt(project, "/axes"); axes && axes->is_object())

@@ -93,8 +93,8 @@ MachineHealth machineHealth(const nlohmann::json &project, const AxisModel &m, c
         h.sentence = "Nothing read yet that tells whether it is worth a motor.";
         return h;
     }
-    h.verdict = fails ? Verdict::Fails : watches ? Verdict::Watch : Verdict::Holds;
-    h.sentence = fails ? "Repair first: a motor would be bought for the fault, not for the machine." : watches ? "Worth a motor, with a mend or two on the way." : "Sound as it stands: worth a motor.";
+    h.verdict = fails ? Verdict::Fails : watches ? Verdict::Watch : m.pullMeasured ? Verdict::Holds : Verdict::NotKnown;
+    h.sentence = fails ? "Repair first: a motor would be bought for the fault, not for the machine." : watches ? "Worth a motor, with a mend or two on the way." : m.pullMeasured ? "Sound as it stands: worth a motor." : "No fault found so far; the pull along the travel is still to be read.";
     return h;
 }
 
