@@ -405,7 +405,7 @@ void DutyPage::showMoves(const ProvedAxis &p) {
         } else {
             tells = move.brakeHolds ? u"brake or screw holds"_s : m.vertical ? u"the motor holds"_s : u"stands, held"_s;
         }
-        if (!b.missing.empty()) tells = text(b.missing).section(u':', 0, 0);
+        if (!b.missing.empty()) tells = move.kind == MoveKind::Stand ? u"how long?"_s : !move.length.known() ? u"how far?"_s : u"not known"_s;
         const bool on = int(k) == m_current;
         const bool assumed = move.assumed || (cut && cut->force.assumed());
         CellRow r;

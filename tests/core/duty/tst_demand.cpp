@@ -63,6 +63,54 @@ private slots:
         LW_COMPARE_WITHIN(b.speed, std::sqrt(0.002 * 0.3), 1e-9);
         LW_COMPARE_WITHIN(b.time, 2 * std::sqrt(0.002 / 0.3), 1e-9);
     }
+    void unequalAndRoundedRamps() {
+        auto job = demoJob();
+        put(job, "/axes/X/targets/deceleration_m_s2", "0.6m/s2");
+        const double v = 2.5 / 60;
+        {
+            const Read r(job);
+            const auto b = cycleOf(r.m, r.e.state).blocks[0];
+            LW_COMPARE_WITHIN(b.ramp, v / 0.3, 1e-12);
+            LW_COMPARE_WITHIN(b.slow, v / 0.6, 1e-12);
+            LW_COMPARE_WITHIN(b.time, 0.180 / v + v / 0.6 + v / 1.2, 1e-12); // s/v + v/2a + v/2d
+        }
+        setAt(job, "/axes/X/targets/deceleration_m_s2", nullptr);
+        put(job, "/axes/X/targets/jerk_m_s3", "6");
+        const Read straight(demoJob()), round(job);
+        const auto b = cycleOf(round.m, round.e.state).blocks[0];
+        LW_COMPARE_WITHIN(b.ramp, v / 0.3 + 0.3 / 6, 1e-12); // v/a + a/j
+        LW_COMPARE_WITHIN(b.time, 0.180 / v + v / 0.3 + 0.3 / 6, 1e-12);
+        // a round ramp pushes as hard, for longer at less: the RMS of a rapid alone falls
+        for (auto *j : {&job}) {
+            Json only = *j;
+            Json flat = demoJob();
+            for (auto *k : {&only, &flat}) setAt(*k, "/axes/X/duty/moves", {{"01", {{"kind", "rapid"}, {"length_mm", typedValue("5mm")}}}});
+            const Read a(only), c(flat);
+            const auto rounded = cycleOf(a.m, a.e.state), plain = cycleOf(c.m, c.e.state);
+            QVERIFY(rounded.rmsTorque < plain.rmsTorque);
+            QVERIFY(rounded.total > plain.total);
+            QVERIFY(rounded.peakTorque <= plain.peakTorque * (1 + 1e-9));
+        }
+    }
+    void rakeTakesForceOff() {
+        auto job = demoJob();
+        const double before = Read(job).m.cuts[0].force.v;
+        put(job, "/axes/X/duty/moves/02/rake_deg", "16deg"); // ten degrees over the table's six, 1.5 % each
+        LW_COMPARE_WITHIN(Read(job).m.cuts[0].force.v / before, 0.85, 1e-9);
+        put(job, "/axes/X/duty/moves/02/rake_deg", "6deg");
+        LW_COMPARE_WITHIN(Read(job).m.cuts[0].force.v, before, 1e-9);
+    }
+    void everyCutEndsWhereTheSpindleStalls() {
+        auto job = demoJob();
+        const auto free = Read(job, "Z").m.cuts[0];
+        QVERIFY(!free.capped);
+        put(job, "/spindle/torque_max_Nm", "2Nm"); // the drill asks more
+        const auto stalled = Read(job, "Z").m.cuts[0];
+        QVERIFY(free.torque > 2 && stalled.capped);
+        LW_COMPARE_WITHIN(stalled.torque, 2, 1e-12);
+        LW_COMPARE_WITHIN(stalled.force.v, free.force.v * 2 / free.torque, 1e-6);
+        LW_COMPARE_WITHIN(stalled.uncapped, free.force.v, 1e-9);
+    }
     void whatIsMissingIsSaidPerBlock() {
         auto job = demoJob();
         setAt(job, "/axes/X/duty/moves/02/length_mm", nullptr);

@@ -5,6 +5,7 @@
 #include "proof/evaluate.h"
 #include "survey/map.h"
 #include "survey/readings_table.h"
+#include "survey/rides.h"
 #include <set>
 
 using namespace lw;
@@ -288,6 +289,41 @@ private slots:
         LW_SAYS(judge(job, I::MovingMass, "Y").sentence, "Carries X along");
         job["axes"]["Z"]["rides_on"] = "X"; // round in a ring: each still once
         LW_COMPARE_WITHIN(read(job, "Z").model.mass.v, 215, 1e-9);
+    }
+    void stackFromTheBaseUp() {
+        auto job = bareJob("knee_mill", "X");
+        for (const char *axis : {"Y", "Z"}) job["axes"][axis] = job["axes"]["X"];
+        job["axis_order"] = {"X", "Y", "Z"};
+        job["axes"]["X"]["rides_on"] = "Y";
+        job["axes"]["Y"]["rides_on"] = "Z";
+        put(job, "/axes/X/survey/moving_mass/1/mass_kg", "60kg");
+        put(job, "/axes/Y/survey/moving_mass/1/mass_kg", "45kg");
+        // the knee by its size: 400 x 300 x 350 mm of iron, 0.35 full
+        setAt(job, "/axes/Z/survey/moving_mass/1/kind", "knee");
+        for (const auto &[k, v] : {std::pair{"length_mm", "400mm"}, {"width_mm", "300mm"}, {"height_mm", "350mm"}}) put(job, std::string("/axes/Z/survey/moving_mass/1/") + k, v);
+        const auto stack = rideStack(job, "Y");
+        QCOMPARE(stack.size(), std::size_t(3));
+        QCOMPARE(stack[0].axis + stack[1].axis + stack[2].axis, std::string("ZYX"));
+        QVERIFY(!stack[0].counts && stack[1].counts && stack[2].counts && stack[1].asked);
+        LW_COMPARE_WITHIN(stack[1].carried, 105, 1e-9);
+        LW_COMPARE_WITHIN(stack[0].own, 0.4 * 0.3 * 0.35 * 7200 * 0.35, 1e-6);
+        LW_COMPARE_WITHIN(stack[0].carried, 105 + stack[0].own, 1e-9);
+        LW_COMPARE_WITHIN(read(job, "Z").model.mass.v, stack[0].carried, 1e-9); // the picture and the sum agree
+        const auto knee = pieceMass(job, "/axes/Z/survey/moving_mass/1");
+        QVERIFY(knee.assumed());
+        LW_COMPARE_WITHIN(knee.high / knee.v, 1.25, 1e-12);
+        put(job, "/axes/Z/survey/moving_mass/1/mass_kg", "150kg"); // weighed wins
+        LW_COMPARE_WITHIN(pieceMass(job, "/axes/Z/survey/moving_mass/1").v, 150, 1e-9);
+        job["axes"]["Z"]["rides_on"] = "X"; // a ring: each once, no hang
+        QCOMPARE(rideStack(job, "Y").size(), std::size_t(3));
+        QCOMPARE(rideStack(job, "no such").size(), std::size_t(1));
+    }
+    void usualFiguresComeFromTheClass() {
+        const auto m = read(bareJob("bench_mill", "X")).model;
+        LW_SAYS(usualOfClass(I::Pull, m, "bench_mill"), "100");
+        LW_SAYS(usualOfClass(I::MovingMass, m, "bench_mill"), "kg");
+        QVERIFY(usualOfClass(I::Nose, m, "bench_mill").empty());
+        QVERIFY(usualOfClass(I::Pull, m, "no such class").empty());
     }
     void baselines_data() {
         QTest::addColumn<int>("card");
