@@ -185,7 +185,12 @@ AsFoundPage::AsFoundPage(Session *session, QWidget *parent) : StationPage(sessio
             return f;
         },
         [this](FieldWidget *f) { dropField(f); }, right);
-    connect(m_cards, &SurveyList::openedChanged, this, [this] { showPieces(); });
+    connect(m_cards, &SurveyList::openedChanged, this, [this, rightScroll] {
+        showPieces();
+        const auto open = m_cards->opened();
+        if (auto *head = open ? m_cards->head(*open) : nullptr) // the card, not only its head; once it has been laid out
+            QTimer::singleShot(0, head, [head, rightScroll] { rightScroll->verticalScrollBar()->setValue(head->mapTo(rightScroll->widget(), QPoint()).y() - 40); });
+    });
     connect(m_cards, &SurveyList::said, this, &StationPage::said);
     rv->addWidget(m_cards);
     m_massHost = new QWidget(right);
@@ -253,7 +258,10 @@ void AsFoundPage::rebuildReadings(const std::vector<std::string> &ids) {
     for (auto *f : m_readingFields) dropField(f);
     m_readingFields.clear();
     while (auto *item = m_readings->takeAt(0)) {
-        if (item->widget()) item->widget()->deleteLater();
+        if (item->widget()) {
+            item->widget()->hide();
+            item->widget()->deleteLater();
+        }
         delete item;
     }
     int column = 0;
@@ -289,7 +297,10 @@ void AsFoundPage::rebuildMasses(const std::vector<std::string> &ids) {
     for (auto *f : m_massFields) dropField(f);
     m_massFields.clear();
     while (auto *item = m_masses->takeAt(0)) {
-        if (item->widget()) item->widget()->deleteLater();
+        if (item->widget()) {
+            item->widget()->hide();
+            item->widget()->deleteLater();
+        }
         delete item;
     }
     int row = 0;

@@ -23,6 +23,7 @@ public:
     void goTo(const QString &panel) override;
     bool takeFile(const QString &path) override;
     [[nodiscard]] QString hint() const override { return QStringLiteral("Insert adds a cut   Alt+↑↓ moves a block   drag a block's edge to stretch it   Space plays the cycle"); }
+    [[nodiscard]] QString copyText() const override { return StationPage::copyText() + u'\n' + m_moves->asText(); }
     [[nodiscard]] QString rightText() const override { return m_rightText; }
     [[nodiscard]] CycleView *cycle() const { return m_cycle; }
     [[nodiscard]] CutView *cutView() const { return m_cut; }

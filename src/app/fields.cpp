@@ -213,6 +213,14 @@ void ValueEntry::begin() {
     update();
 }
 
+void ValueEntry::settle() {
+    if (m_editing) commit();
+}
+void ValueEntry::abandon() {
+    m_pause.stop();
+    m_line->disconnect(this);
+}
+
 void ValueEntry::tryLive() {
     const QString typed = m_line->text().trimmed();
     if (!m_editing || !m_spec || typed.isEmpty() || !m_line->hasFocus() || typed == m_session->typedAt(m_pointer.toStdString())) return;

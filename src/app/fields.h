@@ -31,6 +31,10 @@ public:
     virtual void setPointer(const QString &pointer);
     [[nodiscard]] QString pointer() const { return m_pointer; }
     virtual void refresh() = 0;
+    /// Hands in what is typed, as leaving the entry does.
+    virtual void settle() {}
+    /// Gives up what is typed and hands nothing in any more: its place is about to go.
+    virtual void abandon() {}
     /// How to find the value: for F1.
     [[nodiscard]] QString help() const;
 
@@ -72,6 +76,8 @@ public:
     void setPointer(const QString &pointer) override;
     void refresh() override;
     /// The value in use when nothing is typed (SI), and why: a class default, a table.
+    void settle() override;
+    void abandon() override;
     void setFallback(double si, const QString &reason = {});
     void setStanding(const QString &standing) { m_standing = standing; }
     /// Counts what stands in the line a moment after each key, as a trial: Enter keeps it, Escape takes it back.
@@ -136,6 +142,8 @@ public:
     ~TextEntry() override;
     void setPointer(const QString &pointer) override;
     void refresh() override;
+    void settle() override { commit(); }
+    void abandon() override { m_line->disconnect(this); }
     /// Says what is wrong with a text, or nothing.
     void setCheck(std::function<QString(const QString &)> check) { m_check = std::move(check); }
     /// What counts while nothing is typed; shown as such and taken away once it is typed over.

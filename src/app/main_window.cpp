@@ -495,6 +495,8 @@ bool MainWindow::eventFilter(QObject *o, QEvent *e) {
             // a table keeps its arrows; letters, space and Delete are the page's
             const bool walks = k->key() >= Qt::Key_Home && k->key() <= Qt::Key_PageDown && !(k->modifiers() & Qt::AltModifier);
             const bool opens = k->key() == Qt::Key_Return || k->key() == Qt::Key_Enter || k->key() == Qt::Key_F2;
+            if (auto *line = qobject_cast<EntryLine *>(QApplication::focusWidget())) // a key of the page's own ends the typing first
+                if (auto *entry = qobject_cast<FieldWidget *>(line->parentWidget())) entry->settle();
             const bool presses = k->key() == Qt::Key_Space && qobject_cast<QAbstractButton *>(w);
             if (!(qobject_cast<QTableView *>(w) && (walks || opens)) && !presses && page(m_station)->handleKey(k)) return true;
         }

@@ -24,10 +24,19 @@ void StationPage::setAxis(const std::string &axis) {
 
 void StationPage::refresh() {
     if (m_axis.empty() || m_session->at("/axes/" + m_axis).is_null()) return;
-    pointFields(true);
-    update(proved());
-    showLessons();
-    pointFields(false); // those the update has just made
+    // An entry that goes away may still hand in what was typed: that edit refreshes again, after this one, not inside it.
+    m_again = true;
+    if (m_refreshing) return;
+    m_refreshing = true;
+    for (int round = 0; m_again && round < 4 && !m_session->at("/axes/" + m_axis).is_null(); ++round) {
+        m_again = false;
+        const auto held = m_session->provedHeld(m_axis);
+        pointFields(true);
+        update(*held);
+        showLessons();
+        pointFields(false); // those the update has just made
+    }
+    m_refreshing = false;
 }
 
 QWidget *StationPage::makeLessons() {
@@ -76,6 +85,7 @@ ValueEntry *StationPage::addValue(const QString &relative, const QString &label,
 
 void StationPage::dropField(FieldWidget *field) {
     std::erase_if(m_fields, [&](const Bound &b) { return b.widget == field; });
+    field->abandon();
     field->hide();
     field->deleteLater();
 }

@@ -76,6 +76,7 @@ private:
     };
     std::vector<Bound> m_fields;
     void showLessons();
+    bool m_refreshing = false, m_again = false;
     MarkWidget *m_mark = nullptr;
     QLabel *m_headline = nullptr, *m_figure = nullptr, *m_lessons = nullptr;
 };

@@ -1,8 +1,11 @@
 #include "report/report.h"
+#include "proof/cycle.h"
+#include "survey/map.h"
 #include "machine/classes.h"
 #include "picture/marks.h"
 #include "picture/machine_sketch.h"
 #include "picture/power_path.h"
+#include "picture/cycle_chart.h"
 #include "picture/report_charts.h"
 #include "proof/working.h"
 #include <QBuffer>
@@ -76,6 +79,41 @@ void writeWorking(Writer &w, const AxisModel &m, const AxisState &s, const Findi
     w.words(t);
 }
 
+/// The cards that were begun, what they say and what cures it; the map in words; worth a motor or not.
+void writeSurvey(Writer &w, const Session &session, const ProvedAxis &p) {
+    const auto &project = session.project();
+    const auto map = surveyMap(project, p.model);
+    if (!map.sentence.empty()) w.words(text(map.sentence));
+    std::vector<QStringList> rows;
+    for (const auto *card : surveyCardsOf(p.model, project.value("class", std::string()))) {
+        const auto r = judgeSurveyCard(project, p.model, p.evaluation, card->id);
+        if (r.begun) rows.push_back({text(verdictWord(r.verdict)), text(card->title), text(r.figure), text(r.sentence) + (r.cure.empty() ? QString() : u"\n"_s + text(r.cure))});
+    }
+    if (!rows.empty()) w.table({u"verdict"_s, u"card"_s, u"figure"_s, u"what it says, and the cure"_s}, rows);
+    const auto health = machineHealth(project, p.model, p.evaluation);
+    w.words(text(health.sentence));
+}
+
+/// The cycle drawn and listed, every case of the demand, targets out of reach.
+void writeDuty(Writer &w, const std::string &id, const AxisModel &m, const AxisState &s) {
+    const auto cycle = cycleOf(m, s);
+    if (cycle.blocks.empty()) return;
+    w.head(3, u"Duty"_s);
+    w.words(cycleSums(cycle));
+    w.drawing({660, 330}, u"The work cycle of "_s + QString::fromStdString(id) + u": force and speed over time"_s, [m, cycle](QPainter &q, const QRectF &r) { paintCycle(q, layOutCycle(r.adjusted(0, 4, 0, -4), m, cycle), m, cycle, -1, -1, {}); });
+    std::vector<QStringList> rows;
+    for (const auto &b : cycle.blocks) {
+        const auto &move = m.moves[std::size_t(b.move)];
+        const QString sure = move.assumed ? u"≈ "_s : QString();
+        rows.push_back({sure + text(move.name), move.length.known() ? text(withUnit(move.length.v, Dimension::Length, "mm")) : QString(), move.kind == MoveKind::Stand ? QString() : text(withUnit(b.speed, Dimension::Speed, "mm/min")), text(withUnit(std::fabs(b.axial), Dimension::Force, "N")), b.time == b.time ? text(withUnit(b.time, Dimension::Time, "s")) : text(b.missing)});
+    }
+    w.table({u"block"_s, u"length"_s, u"speed"_s, u"force along the screw"_s, u"time"_s}, rows, u"1234"_s);
+    rows.clear();
+    for (const auto &c : demandCases(m, s)) rows.push_back({text(c.name), text(numberText(c.rpm, 3)), text(withUnit(c.torque, Dimension::Torque, "Nm")), text(withUnit(c.design, Dimension::Torque, "Nm")), text(withUnit(c.power, Dimension::Power, "W", 2))});
+    w.table({u"case"_s, u"motor, rpm"_s, u"asks"_s, u"counted on"_s, u"power"_s}, rows, u"1234"_s);
+    for (const auto &warning : targetWarnings(m, s)) w.words(text(warning));
+}
+
 void writeAxis(Writer &w, const Session &session, const std::string &id) {
     const auto &p = session.proved(id);
     const auto &m = p.model;
@@ -97,6 +135,8 @@ void writeAxis(Writer &w, const Session &session, const std::string &id) {
              {u"Acceleration"_s, knownText(m.acceleration, Dimension::Acceleration, "m/s2"), standingText(m.acceleration)}},
             u"1"_s);
     if (m.readings.size() > 1) w.drawing({660, 250}, u"Pull along the travel of "_s + QString::fromStdString(id), [m, s](QPainter &q, const QRectF &r) { paintPullChart(q, r, m, s); });
+    writeSurvey(w, session, p);
+    writeDuty(w, id, m, s);
     if (m.hasMotor) {
         w.head(3, u"Drive: "_s + session.typedAt("/axes/" + id + "/designs/" + m.designId + "/text"));
         w.drawing({660, 270}, u"The power path of "_s + QString::fromStdString(id) + u", from the motor end and from the front, to scale"_s, [m, s](QPainter &q, const QRectF &r) {

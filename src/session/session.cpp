@@ -80,7 +80,7 @@ void Session::apply(Edit edit) {
 
 namespace {
 /// Places the proof of an axis does not look at.
-constexpr const char *proofless[] = {"/parts", "/tasks", "/log", "/cautions", "/orders", "/currencies", "/machines", "/ready", "/nest", "/today", "/labour_rate", "/delay_rate", "/hours_a_week", "/name", "/baseline", "/program", "/handwheel"};
+constexpr const char *proofless[] = {"/parts", "/tasks", "/log", "/cautions", "/orders", "/currencies", "/machines", "/ready", "/nest", "/today", "/labour_rate", "/delay_rate", "/hours_a_week", "/name", "/baseline", "/part_program", "/handwheel"};
 } // namespace
 
 void Session::dropDerived() {
@@ -300,11 +300,16 @@ const ProvedAxis &Session::proved(const std::string &axis, const std::string &wh
     const auto d = which.empty() ? design(axis) : which;
     auto &slot = m_proved[axis + "/" + d];
     if (!slot) {
-        slot = std::make_unique<ProvedAxis>();
+        slot = std::make_shared<ProvedAxis>();
         slot->model = readAxis(m_project, axis, d);
         slot->evaluation = prove(slot->model);
     }
     return *slot;
+}
+std::shared_ptr<const ProvedAxis> Session::provedHeld(const std::string &axis) const {
+    const auto d = design(axis);
+    (void)proved(axis, d);
+    return m_proved.at(axis + "/" + d);
 }
 
 } // namespace lw

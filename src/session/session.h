@@ -53,6 +53,8 @@ public:
     [[nodiscard]] std::string design(const std::string &axis) const { return shownDesign(m_project, axis); }
     /// The axis with the design shown, or another one; cached until an edit touches it.
     [[nodiscard]] const ProvedAxis &proved(const std::string &axis, const std::string &design = {}) const;
+    /// The same with the design shown, kept alive for who holds it while edits go on.
+    [[nodiscard]] std::shared_ptr<const ProvedAxis> provedHeld(const std::string &axis) const;
     /// The parts of all axes as their designs ask for them; kept until the next edit.
     [[nodiscard]] const std::vector<PartLine> &parts() const;
     /// Those of one axis; with another of its designs than the one shown, if named.
@@ -95,7 +97,7 @@ private:
     QUndoStack m_undo;
     QString m_journalFolder;
     std::unique_ptr<Journal> m_journal;
-    mutable std::map<std::string, std::unique_ptr<ProvedAxis>> m_proved;
+    mutable std::map<std::string, std::shared_ptr<ProvedAxis>> m_proved;
     mutable std::optional<StoredParts> m_stored;           ///< dropped when a line is edited
     mutable std::optional<std::vector<LogEntry>> m_entries; ///< as written, not judged; dropped when the log is edited
     mutable std::optional<std::vector<PartLine>> m_parts;  ///< this and what follows: dropped at every edit

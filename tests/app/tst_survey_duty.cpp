@@ -1,6 +1,7 @@
 // As found and Duty in the real window: a whole survey by keys, tables pasted and dropped, blocks worked by key and mouse, a
 // part program read.
 #include "app/window_fixture.h"
+#include <random>
 
 using namespace lw;
 using namespace Qt::StringLiterals;
@@ -458,6 +459,46 @@ private slots:
         program->readFile(file(u"nonsense.nc"_s, "hello\nG2 X1\n\xff\xfe\n"));
         QTRY_VERIFY(!program->reading());
         QVERIFY2(program->sentence().contains(u"Nothing in it moves an axis"_s), qPrintable(program->sentence()));
+    }
+    void anyKeysInAnyOrder_data() {
+        QTest::addColumn<int>("station");
+        QTest::addColumn<QString>("axis");
+        QTest::addColumn<unsigned>("seed");
+        for (unsigned seed = 1; seed <= 3; ++seed) {
+            QTest::newRow(qPrintable(u"as found X %1"_s.arg(seed))) << int(StationId::AsFound) << u"X"_s << seed;
+            QTest::newRow(qPrintable(u"as found Z %1"_s.arg(seed))) << int(StationId::AsFound) << u"Z"_s << seed;
+            QTest::newRow(qPrintable(u"duty X %1"_s.arg(seed))) << int(StationId::Duty) << u"X"_s << seed;
+            QTest::newRow(qPrintable(u"duty Z %1"_s.arg(seed))) << int(StationId::Duty) << u"Z"_s << seed;
+        }
+    }
+    void anyKeysInAnyOrder() { // nothing breaks, and undo leads back to where it began
+        QFETCH(int, station);
+        QFETCH(QString, axis);
+        QFETCH(unsigned, seed);
+        m_window->openDemo();
+        m_window->showStation(StationId(station), axis.toStdString());
+        const auto before = m_session->project();
+        QTimer closer; // a file dialog waits for nobody here
+        connect(&closer, &QTimer::timeout, this, [] {
+            if (auto *dialog = QApplication::activeModalWidget()) dialog->close();
+        });
+        closer.start(15);
+        std::mt19937 random(seed);
+        const Qt::Key keys[] = {Qt::Key_Tab, Qt::Key_Tab, Qt::Key_Tab, Qt::Key_Backtab, Qt::Key_Return, Qt::Key_Down, Qt::Key_Up, Qt::Key_Insert, Qt::Key_Delete, Qt::Key_Space, Qt::Key_F1, Qt::Key_Left, Qt::Key_Right, Qt::Key_Backspace};
+        const char typed[] = "0123456789.,mN-k";
+        for (int k = 0; k < 160; ++k) {
+            QWidget *w = QApplication::focusWidget();
+            if (!w || w->window() != m_window.get()) w = m_window.get();
+            if (random() % 4 == 0) QTest::keyClick(w, typed[random() % (sizeof typed - 1)]);
+            else QTest::keyClick(w, keys[random() % std::size(keys)], random() % 9 == 0 ? Qt::AltModifier : Qt::NoModifier);
+            if (auto *popup = QApplication::activePopupWidget()) popup->close();
+        }
+        m_window->showStation(StationId(station), axis.toStdString());
+        m_window->page(StationId(station))->setFocus();
+        while (m_session->undoStack()->canUndo()) m_session->undoStack()->undo();
+        QVERIFY(m_session->project() == before);
+        while (m_session->undoStack()->canRedo()) m_session->undoStack()->redo();
+        QVERIFY(!headline().isEmpty());
     }
     void aLongProgramCanBeStopped() {
         m_window->openDemo();

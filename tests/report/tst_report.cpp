@@ -1,4 +1,7 @@
 // What is written out, read back: PDF by its text, XLSX by its cells, HTML by its parts; held against the evaluation.
+#include "proof/cycle.h"
+#include "proof/narrate.h"
+#include "survey/cards.h"
 #include "book/book.h"
 #include "book/formulas.h"
 #include "machine/fields.h"
@@ -79,6 +82,27 @@ private slots:
         QVERIFY(all.contains(squeezed(QString::fromStdString(s->name().toStdString()))));
     }
     /// ISO 216 and ANSI sizes in points: A4 is 595 x 842, letter 612 x 792.
+    /// The cards that were begun, the map, the cycle and the cases stand in the report with the window's figures.
+    void surveyAndDutyAreInIt() {
+        auto s = open("tarn-mill");
+        QVERIFY(s);
+        QTemporaryDir dir;
+        const QString path = dir.filePath(u"r.html"_s);
+        QVERIFY(writeReport(makeReport(*s), path, QPageSize::A4).isEmpty());
+        QFile f(path);
+        QVERIFY(f.open(QIODevice::ReadOnly));
+        const QString html = QString::fromUtf8(f.readAll());
+        const auto &p = s->proved("X");
+        for (const auto *card : surveyCardsOf(p.model, "bench_mill")) {
+            const auto r = judgeSurveyCard(s->project(), p.model, p.evaluation, card->id);
+            if (r.begun) QVERIFY2(html.contains(text(r.figure).toHtmlEscaped()), r.figure.c_str());
+        }
+        QVERIFY(html.contains(u"wear, not adjustment"_s));
+        QVERIFY(html.contains(u"Cuts 76.1 s, rapids 12.1 s, stands 30 s of 118."_s));
+        const auto cycle = cycleOf(p.model, p.evaluation.state);
+        for (const auto &b : cycle.blocks) QVERIFY(html.contains(text(withUnit(b.time, Dimension::Time, "s"))));
+        for (const auto &c : demandCases(p.model, p.evaluation.state)) QVERIFY2(html.contains(text(withUnit(c.torque, Dimension::Torque, "Nm"))), c.name.c_str());
+    }
     void paperSizes() {
         auto s = open("sill-grinder");
         QTemporaryDir dir;

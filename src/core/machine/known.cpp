@@ -57,7 +57,7 @@ Known knownOf(const Json &node, const FieldSpec &field, std::string *problem) {
         if (const auto s = get("standing"); !s.empty()) standing = s;
     }
     if (typed.empty()) return k;
-    const auto value = readTyped(typed, spec->dimension, spec->unit);
+    const auto value = readTypedAgain(typed, spec->dimension, spec->unit);
     const double own = unitInSi(spec->unit, spec->dimension).value_or(1.0);
     const double hard = spec->hardLeast * own;
     if (!value || (spec->hardAbove ? !(value->si > hard) : !(value->si >= hard))) {

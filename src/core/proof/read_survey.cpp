@@ -154,7 +154,7 @@ void ModelReader::readMass() {
     if (const auto *axes = nodeAt(m_project, "/axes"); axes && axes->is_object())
         for (std::size_t k = 0; k < carried.size(); ++k)
             for (const auto &[id, row] : axes->items())
-                if (row.is_object() && row.value("rides_on", std::string()) == carried[k] && std::find(carried.begin(), carried.end(), id) == carried.end()) carried.push_back(id);
+                if (textAt(m_project, "/axes/" + id + "/rides_on") == carried[k] && std::find(carried.begin(), carried.end(), id) == carried.end()) carried.push_back(id);
     for (const auto &id : carried) {
         const std::string place = "/axes/" + id + "/survey/moving_mass";
         const auto *rows = nodeAt(m_project, place);

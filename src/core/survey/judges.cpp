@@ -343,7 +343,7 @@ SurveyResult Judge::mass() const {
     std::string riders;
     if (const auto *axes = nodeAt(project, "/axes"); axes && axes->is_object())
         for (const auto &[id, row] : axes->items())
-            if (row.is_object() && row.value("rides_on", std::string()) == m.id) riders += (riders.empty() ? "" : ", ") + id;
+            if (textAt(project, "/axes/" + id + "/rides_on") == m.id) riders += (riders.empty() ? "" : ", ") + id;
     if (!riders.empty()) r.sentence += " Carries " + riders + " along: its pieces count here too.";
     take(r, CheckId::S6);
     if (r.verdict == Verdict::NotKnown) r.verdict = Verdict::Holds;

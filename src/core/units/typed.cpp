@@ -1,5 +1,6 @@
 #include "units/typed.h"
 #include "units/quantity.h"
+#include <unordered_map>
 #include <muParser.h>
 #include <algorithm>
 #include <charconv>
@@ -479,6 +480,17 @@ std::optional<SpreadRange> readSpread(std::string_view text, double nominal, Dim
     if (!a || !b || !(a->si > 0) || !(b->si > a->si)) return {};
     if (factor) return SpreadRange{nominal * a->si, nominal * b->si, true};
     return SpreadRange{a->si, b->si, false};
+}
+
+tl::expected<TypedValue, TypedProblem> readTypedAgain(std::string_view text, Dimension dimension, std::string_view fieldUnit) {
+    thread_local std::unordered_map<std::string, tl::expected<TypedValue, TypedProblem>> known;
+    std::string key(text);
+    key += '\n'; // no entry holds one
+    key += static_cast<char>(' ' + static_cast<int>(dimension));
+    key += fieldUnit;
+    if (const auto it = known.find(key); it != known.end()) return it->second;
+    if (known.size() > 4000) known.clear();
+    return known.emplace(std::move(key), readTyped(text, dimension, fieldUnit)).first->second;
 }
 
 } // namespace lw

@@ -33,6 +33,9 @@ struct TypedProblem {
 /// A comma is a decimal comma; "1,500" could be two things and asks.
 [[nodiscard]] tl::expected<TypedValue, TypedProblem> readTyped(std::string_view text, Dimension dimension, std::string_view fieldUnit);
 
+/// The same, remembered: between two edits all but one of the texts of a job are the ones read before.
+[[nodiscard]] tl::expected<TypedValue, TypedProblem> readTypedAgain(std::string_view text, Dimension dimension, std::string_view fieldUnit);
+
 /// SI value of one of a unit ("mm" -> 0.001); none when the unit is unknown or of another dimension.
 [[nodiscard]] std::optional<double> unitInSi(std::string_view unit, Dimension dimension);
 
