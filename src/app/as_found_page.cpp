@@ -198,11 +198,11 @@ AsFoundPage::AsFoundPage(Session *session, QWidget *parent) : StationPage(sessio
     m_masses->setContentsMargins(0, 0, 0, 0);
     m_masses->setHorizontalSpacing(14);
     m_masses->setVerticalSpacing(0);
-    rv->addWidget(m_massHost);
     m_addMass = makeLink(u"Add a piece"_s, right);
     m_addMass->setObjectName(u"addMass"_s);
     connect(m_addMass, &QPushButton::clicked, this, &AsFoundPage::addMass);
-    rv->addWidget(m_addMass, 0, Qt::AlignLeft);
+    m_cards->takeRows(m_massHost);
+    m_cards->takeRows(m_addMass);
     m_caution = makeLabel(u"Prop the head before the nut comes off: it drops. Lifting rules where you live come first."_s, 13, Ink::Value, false, true, right);
     rv->addWidget(m_caution);
     rv->addWidget(makeRule());

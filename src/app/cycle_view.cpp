@@ -7,7 +7,7 @@ using namespace Qt::StringLiterals;
 
 CycleView::CycleView(QWidget *parent) : QWidget(parent) {
     setObjectName(u"cycleView"_s);
-    setMinimumHeight(250);
+    setMinimumHeight(220);
     setMouseTracking(true);
     m_timer.setInterval(40);
     connect(&m_timer, &QTimer::timeout, this, [this] {

@@ -89,6 +89,10 @@ void DutyPage::buildLeft(QVBoxLayout *left) {
     tabs->addStretch(1);
     left->addLayout(tabs);
     connect(m_panels, &QButtonGroup::idClicked, m_stack, &QStackedWidget::setCurrentIndex);
+    connect(m_stack, &QStackedWidget::currentChanged, this, [this, left](int panel) { // a program has more to show than the cycle then
+        left->setStretchFactor(m_cycle, panel == Program ? 2 : 3);
+        left->setStretchFactor(m_stack, panel == Program ? 3 : 2);
+    });
 
     auto *moves = new QWidget(m_stack);
     auto *mv = new QVBoxLayout(moves);

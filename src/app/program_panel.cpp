@@ -34,8 +34,8 @@ void ProgramBars::paintEvent(QPaintEvent *) {
             if (s <= 0) continue;
             p.setPen(QPen(t.ink, 1));
             p.setBrush(t.part2);
-            // a second among hours must not vanish
-            p.drawRect(QRectF(area.left() + w * k + 1, bottom - std::max(2.0, s / most * high), w - 2, std::max(2.0, s / most * high)));
+            const double tall = std::max(2.0, std::sqrt(s / most) * high); // by the root: a second among minutes must not vanish
+            p.drawRect(QRectF(area.left() + w * k + 1, bottom - tall, w - 2, tall));
         }
         p.setPen(QPen(t.ink, 1.2));
         p.drawLine(QPointF(area.left(), bottom), QPointF(area.right(), bottom));
@@ -46,8 +46,8 @@ void ProgramBars::paintEvent(QPaintEvent *) {
     };
     const double half = width() / 2.0 - 10;
     const auto longest = [&](const std::array<double, programBins> &a) { return u"highest bar %1"_s.arg(text(spanText(*std::max_element(a.begin(), a.end())))); };
-    bars({0, 0, half, double(height())}, m_use.speedSeconds, u"Time by speed"_s, text(numberText(m_limits.rapid * 60e3, 4)) + u" mm/min"_s, longest(m_use.speedSeconds));
-    bars({half + 20, 0, half, double(height())}, m_use.accelSeconds, u"by acceleration"_s, text(numberText(m_limits.acceleration, 2)) + u" m/s²"_s, longest(m_use.accelSeconds));
+    bars({0, 0, half, double(height())}, m_use.speedSeconds, u"Time by speed (root)"_s, text(numberText(m_limits.rapid * 60e3, 4)) + u" mm/min"_s, longest(m_use.speedSeconds));
+    bars({half + 20, 0, half, double(height())}, m_use.accelSeconds, u"by acceleration (root)"_s, text(numberText(m_limits.acceleration, 2)) + u" m/s²"_s, longest(m_use.accelSeconds));
 }
 
 ProgramPanel::ProgramPanel(Session *session, QWidget *parent) : QWidget(parent), m_session(session) {
@@ -96,7 +96,8 @@ ProgramPanel::ProgramPanel(Session *session, QWidget *parent) : QWidget(parent),
     m_skipped->setObjectName(u"programSkipped"_s);
     m_skipped->setAccessibleName(u"Lines not followed"_s);
     m_skipped->setWidths({62, 170, 0, 80});
-    m_skipped->setMaximumHeight(110);
+    m_skipped->setMaximumHeight(128);
+    m_skipped->setMinimumHeight(96);
     v->addWidget(m_skipped);
     v->addStretch(0);
     connect(m_open, &QPushButton::clicked, this, [this] {
@@ -197,7 +198,7 @@ void ProgramPanel::refresh(const std::string &axis, const ProvedAxis &p) {
         }
     m_notes->setText(notes.join(u' '));
     std::vector<CellRow> rows;
-    for (const auto &s : d.text.skipped) rows.push_back({QString::number(s.line), {{QString::number(s.line)}, {text(s.text)}, {text(s.why)}, {s.maySeconds > 0 ? text(spanText(s.maySeconds)) : u"no time"_s, {}, false, false, true}}});
+    for (const auto &s : d.text.skipped) rows.push_back({QString::number(s.line), {{QString::number(s.line)}, {text(s.text)}, {text(s.why)}, {s.maySeconds == 0 ? u"no time"_s : text(spanText(s.maySeconds)), {}, false, false, true}}});
     if (d.text.skippedCount > std::int64_t(d.text.skipped.size())) rows.push_back({u"more"_s, {{}, {}, {u"and %1 more"_s.arg(d.text.skippedCount - std::int64_t(d.text.skipped.size()))}, {}}});
     m_model->setRows(std::move(rows));
 }

@@ -15,7 +15,7 @@ namespace lw {
 /// Shares of time by speed and by acceleration.
 class ProgramBars : public QWidget {
 public:
-    explicit ProgramBars(QWidget *parent) : QWidget(parent) { setMinimumHeight(84); }
+    explicit ProgramBars(QWidget *parent) : QWidget(parent) { setMinimumHeight(76); }
     void refresh(const AxisUse *use, const AxisLimits &limits, double whole);
 
 protected:

@@ -161,6 +161,12 @@ SurveyList::SurveyList(Session *session, MakeField make, DropField drop, QWidget
     m_body->hide();
 }
 
+void SurveyList::takeRows(QWidget *rows) {
+    auto *body = qobject_cast<QVBoxLayout *>(m_body->layout());
+    rows->setParent(m_body);
+    body->insertWidget(body->indexOf(m_tableHost), rows);
+}
+
 CardHead *SurveyList::head(SurveyCardId id) const {
     for (auto *h : m_heads)
         if (h->id() == id) return h;

@@ -66,6 +66,8 @@ public:
     using DropField = std::function<void(FieldWidget *)>;
     SurveyList(Session *session, MakeField make, DropField drop, QWidget *parent);
     void refresh(const std::string &axis, const ProvedAxis &proved);
+    /// Rows of a card that the page makes itself stand inside it, under its entries.
+    void takeRows(QWidget *rows);
     /// Opens a card (again: closes it); none: closes all.
     void open(std::optional<SurveyCardId> id);
     /// Opens the card that holds a field; false when none does.

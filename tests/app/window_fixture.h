@@ -68,9 +68,13 @@ protected:
         if (!spec) return;
         for (auto *head : m_window->findChildren<CardHead *>(u"survey_"_s + QString::fromUtf8(spec->code.data(), qsizetype(spec->code.size()))))
             if (head->isVisible()) {
-                if (m_mouse) return clickOn(head);
-                head->setFocus();
-                QTest::keyClick(head, Qt::Key_Return);
+                if (m_mouse) {
+                    clickOn(head);
+                } else {
+                    head->setFocus();
+                    QTest::keyClick(head, Qt::Key_Return);
+                }
+                QCoreApplication::processEvents(); // the card is laid out before anybody can click into it
             }
     }
     /// Types into a field as a person does: go there, write over, Enter.

@@ -166,7 +166,7 @@ public:
             const int m = m_block.m[k];
             if (m == 20 || m == 300) ends = true;
             if (m == 0 || m == 10 || m == 20 || m == 30 || m == 40 || m == 50 || m == 60 || m == 300) stops = true;
-            if (m == 980 || m == 990) return skip("subprograms are not followed", 0);
+            if (m == 980 || m == 990) return skip("subprograms are not followed", std::numeric_limits<double>::quiet_NaN()); // nobody here knows what they do
         }
         if (motionNow >= 0) {
             if (motionNow >= 810 && !(m_motion >= 810)) m_cycleStartZ = m_at[2]; // where Z was before the first hole
@@ -221,7 +221,8 @@ private:
     void skip(const std::string &why, double seconds) {
         ++m_text.skippedCount;
         if (m_text.skipped.size() < 500) m_text.skipped.push_back({m_line, std::string(m_source.substr(0, 60)), why, seconds});
-        m_text.skippedSeconds += seconds;
+        if (seconds == seconds) m_text.skippedSeconds += seconds;
+        else m_text.timeOpen = true;
     }
     void note(const std::string &words) {
         if (std::find(m_text.notes.begin(), m_text.notes.end(), words) == m_text.notes.end()) m_text.notes.push_back(words);

@@ -32,7 +32,7 @@ struct SkippedBlock {
     std::int64_t line = 0;
     std::string text;  ///< the block, cut at 60 characters
     std::string why;   ///< a sentence
-    double maySeconds = 0; ///< what running it might take; 0 when it moves nothing
+    double maySeconds = 0; ///< what running it might take; 0 when it moves nothing, NaN when nobody can say
 };
 
 struct ProgramOptions {
@@ -44,7 +44,8 @@ struct ProgramOptions {
 struct ProgramText {
     std::int64_t lines = 0, blocks = 0;
     std::int64_t skippedCount = 0;
-    double skippedSeconds = 0;         ///< what all of them might take
+    double skippedSeconds = 0;         ///< what those might take whose time can be told
+    bool timeOpen = false;             ///< some could take any time
     std::vector<SkippedBlock> skipped; ///< the first 500
     std::vector<std::string> notes;    ///< how ambiguous words were read
     bool cancelled = false;

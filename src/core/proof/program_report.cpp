@@ -67,7 +67,7 @@ std::string programSentence(const ProgramDuty &d) {
     if (!d.moves && d.dwell == 0) return "Nothing in it moves an axis: " + std::to_string(d.text.lines) + " lines read, " + std::to_string(d.text.skippedCount) + " not followed.";
     std::string s = std::to_string(d.moves) + " moves, " + spanText(d.time) + ": " + numberText(d.time > 0 ? d.cutting / d.time * 100 : 0, 2) + " % cutting.";
     if (d.feedMoves && d.feedReached < d.feedMoves) s += " " + numberText(100.0 * double(d.feedMoves - d.feedReached) / double(d.feedMoves), 2) + " % of the cutting moves never reach their feed.";
-    if (d.text.skippedCount) s += " " + std::to_string(d.text.skippedCount) + (d.text.skippedCount == 1 ? " line was" : " lines were") + " not followed" + (d.text.skippedSeconds > 0 && d.time > 0 ? ", perhaps " + numberText(d.text.skippedSeconds / (d.time + d.text.skippedSeconds) * 100, 2) + " % of the time." : ".");
+    if (d.text.skippedCount) s += " " + std::to_string(d.text.skippedCount) + (d.text.skippedCount == 1 ? " line was" : " lines were") + " not followed" + (d.text.skippedSeconds > 0 && d.time > 0 ? ", perhaps " + numberText(d.text.skippedSeconds / (d.time + d.text.skippedSeconds) * 100, 2) + " % of the time." : ".") + (d.text.timeOpen ? " Nobody can say how long a subprogram runs: the time is a least one." : "");
     return s;
 }
 

@@ -227,6 +227,7 @@ private slots:
         std::istringstream in(f.readAll().toStdString());
         const auto d = programDuty(in, 0, {}, programLimits(demoJob()).limits);
         QCOMPARE(d.text.skippedCount, 3); // tool length, cutter radius, a subprogram: said, not guessed
+        QVERIFY(d.text.timeOpen && holdsWords(programSentence(d), "the time is a least one"));
         LW_COMPARE_WITHIN(d.axis[0].most, 0.070, 1e-9);
         QVERIFY(d.cutting > 0.9 * d.time);
     }
