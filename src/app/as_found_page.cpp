@@ -174,8 +174,8 @@ AsFoundPage::AsFoundPage(Session *session, QWidget *parent) : StationPage(sessio
     rv->addWidget(m_repairs);
     rv->addWidget(makeLabel(u"Cards: Enter opens one, F1 explains an entry"_s, 13, Ink::Faint, false, false, right));
     m_cards = new SurveyList(
-        session, [this](const QString &relative, QWidget *host) {
-            auto *f = addField(relative, {}, host);
+        session, [this](const QString &relative, QWidget *host, const QString &label) {
+            auto *f = addField(relative, label, host);
             f->setPointer(absolute(relative));
             if (auto *value = qobject_cast<ValueEntry *>(f)) {
                 value->setStanding(u"measured"_s);

@@ -215,7 +215,7 @@ void SurveyList::build() {
     const int columns = spec.fields.size() > 4 ? 3 : 2;
     int n = 0;
     for (const auto field : spec.fields) {
-        auto *f = m_make(text(field), m_body);
+        auto *f = m_make(text(field), m_body, {});
         m_fieldsGrid->addWidget(f, n / columns, n % columns);
         f->show();
         m_fields.push_back(f);
@@ -250,8 +250,8 @@ void SurveyList::buildTable() {
     for (const auto &id : m_builtRows) {
         const QString base = text(table.list) + u"/"_s + QString::fromStdString(id) + u"/"_s;
         int column = 0;
-        const auto put = [&](const QString &relative, int r, int c) {
-            auto *f = m_make(relative, m_tableHost);
+        const auto put = [&](const QString &relative, int r, int c, const QString &label = {}) {
+            auto *f = m_make(relative, m_tableHost, label);
             if (auto *value = qobject_cast<ValueEntry *>(f)) value->setStanding(u"measured"_s);
             f->setMinimumWidth(54);
             m_table->addWidget(f, r, c);
@@ -261,8 +261,7 @@ void SurveyList::buildTable() {
         for (const auto key : table.columns) put(base + text(key), line, column++);
         for (int k = 0; k < table.marks; ++k) {
             const QString mark = QString::number(k * 360 / table.marks);
-            put(base + u"readings/"_s + mark, line + k / 4, 1 + k % 4);
-            m_cells.back()->setToolTip(mark + u"°"_s);
+            put(base + u"readings/"_s + mark, line + k / 4, 1 + k % 4, mark + u"°"_s);
         }
         auto *drop = makeLink(u"×"_s, m_tableHost);
         drop->setAccessibleName(u"Strike this row out"_s);

@@ -62,7 +62,8 @@ class SurveyList : public QWidget {
     Q_OBJECT
 public:
     /// Makes a bound entry below `host`: the page knows how to point it at its axis.
-    using MakeField = std::function<FieldWidget *(const QString &relative, QWidget *host)>;
+    /// @param label over it; empty: the field's own
+    using MakeField = std::function<FieldWidget *(const QString &relative, QWidget *host, const QString &label)>;
     using DropField = std::function<void(FieldWidget *)>;
     SurveyList(Session *session, MakeField make, DropField drop, QWidget *parent);
     void refresh(const std::string &axis, const ProvedAxis &proved);
