@@ -163,7 +163,8 @@ AsFoundPage::AsFoundPage(Session *session, QWidget *parent) : StationPage(sessio
     rv->addLayout(sectionHead(u"Measured"_s, m_count));
     m_travel = addValue(u"travel_mm"_s, {}, u"measured"_s);
     rv->addLayout(fieldsRow({addField(u"what"_s), m_travel}));
-    rv->addLayout(fieldsRow({addField(u"way"_s), addField(u"orientation"_s)}));
+    m_slope = addValue(u"incline_deg"_s, {}, u"measured"_s);
+    rv->addLayout(fieldsRow({addField(u"way"_s), addField(u"orientation"_s), m_slope}));
     rv->addLayout(fieldsRow({addValue(u"used_from_mm"_s), addValue(u"used_to_mm"_s)}));
     rv->addWidget(makeRule());
     m_health = makeLabel({}, 15, Ink::Value, true, true, right);
@@ -364,6 +365,7 @@ void AsFoundPage::update(const ProvedAxis &p) {
     m_chart->refresh(p, readings);
     m_rimHost->setVisible(!m.pullDirect);
     m_caution->setVisible(m.vertical);
+    m_slope->setVisible(m_session->at(absolute(u"orientation"_s).toStdString()) == "slanted");
     m_count->setText(u"%1 of 7"_s.arg(measuredOfSeven(m_session->project(), m_axis)));
     m_cards->refresh(m_axis, p);
     showPieces();
@@ -374,6 +376,7 @@ void AsFoundPage::update(const ProvedAxis &p) {
     const auto health = machineHealth(m_session->project(), m, p.evaluation);
     m_health->setText(text(health.sentence));
     QStringList repairs;
+    for (const auto &problem : m.problems) repairs << text(problem);
     for (std::size_t k = 0; k < health.repairs.size() && k < 3; ++k) repairs << u"%1. %2"_s.arg(k + 1).arg(text(health.repairs[k]));
     m_repairs->setText(repairs.join(u'\n'));
     m_repairs->setVisible(!repairs.isEmpty());
@@ -409,6 +412,7 @@ void AsFoundPage::dress(FieldWidget *f) {
         if (p.endsWith(u"pull/way"_s)) c->setFallback(u"direct"_s);
         else if (p.endsWith(u"/way"_s)) c->setFallback(u"iron_dovetail"_s);
         else if (p.endsWith(u"balance/kind"_s)) c->setFallback(u"none"_s);
+        else if (p.endsWith(u"lead/left_hand"_s)) c->setFallback(u"no"_s);
         return;
     }
     auto *v = qobject_cast<ValueEntry *>(f);
@@ -420,6 +424,7 @@ void AsFoundPage::dress(FieldWidget *f) {
         if (piece.known()) v->setFallback(piece.v, u"by its size"_s);
     } else if (p.endsWith(u"handle/efficiency"_s)) v->setFallback(0.30, u"a guess"_s);
     else if (p.endsWith(u"balance/progression"_s)) v->setFallback(0.3, u"usual"_s);
+    else if (p.endsWith(u"/incline_deg"_s)) v->setFallback(pi / 2, u"until it is typed"_s);
     else if (p.endsWith(u"balance/temperature_C"_s)) v->setFallback(20, u"as stamped"_s);
 }
 

@@ -93,7 +93,7 @@ private:
     QPushButton *m_addMass;
     SurveyList *m_cards;
     TravelMap *m_map;
-    ValueEntry *m_travel;
+    ValueEntry *m_travel, *m_slope;
     LostBar *m_lostBar;
     MeasureNext *m_next;
     QWidget *m_nextHost;

@@ -99,6 +99,8 @@ private slots:
         type(u"/axes/X/survey/lead/turns"_s, u"10"_s);
         type(u"/axes/X/survey/lead/threads_per_inch"_s, u"5"_s);
         says("agree");
+        choose(u"/axes/X/survey/lead/left_hand"_s, u"yes"_s);
+        says("Left hand");
         openCard("run_out");
         type(u"/axes/X/survey/run_out_mm"_s, u"0.03mm"_s);
         says("off centre");

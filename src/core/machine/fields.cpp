@@ -24,7 +24,7 @@ constexpr FieldSpec table[] = {
     {"spindle/overload", K::Value, D::Number, "", 1, 2.5, 0, true, "Spindle overload", "How far the motor can be overloaded for a moment, 1.5 usual.", ""},
     {"axes/*/letter", K::Text, D::Number, "", 0, 0, 0, false, "Axis", "Its letter.", ""},
     {"axes/*/what", K::Text, D::Number, "", 0, 0, 0, false, "What moves", "Table, saddle, head, carriage ...", ""},
-    {"axes/*/orientation", K::Choice, D::Number, "", 0, 0, 0, false, "Lies", "Level, or up and down.", "horizontal=level|vertical=upright"},
+    {"axes/*/orientation", K::Choice, D::Number, "", 0, 0, 0, false, "Lies", "Level, up and down, or on a slope.", "horizontal=level|vertical=upright|slanted=slanted"},
     {"axes/*/way", K::Choice, D::Number, "", 0, 0, 0, false, "Ways", "Look under the gib or the end of the saddle.", "iron_dovetail=iron on iron, oiled|iron_dry=iron, dry or gummed|ptfe=PTFE facing on iron|vee_flat=V and flat, iron|ball_rail=ball rails|roller_rail=roller rails|ball_bush=ball bushes on shafts|bush=plain bushes on shafts|caged_rollers=rollers in a cage"},
     {"axes/*/travel_mm", K::Value, D::Length, "mm", 30, 3000, 0, true, "Travel", "Stop to stop, with a rule or by the dial.", ""},
     {"axes/*/targets/rapid_mm_min", K::Value, D::Speed, "mm/min", 300, 20000, 0, true, "Rapid", "Fastest move with no cut.", ""},

@@ -13,6 +13,8 @@ constexpr FieldSpec table[] = {
     {"axes/*/survey/moving_mass/*/length_mm", K::Value, D::Length, "mm", 10, 3000, 0, true, "Long", "Outside.", ""},
     {"axes/*/survey/moving_mass/*/width_mm", K::Value, D::Length, "mm", 10, 1500, 0, true, "Wide", "Outside.", ""},
     {"axes/*/survey/moving_mass/*/height_mm", K::Value, D::Length, "mm", 5, 1500, 0, true, "High", "Outside.", ""},
+    {"axes/*/incline_deg", K::Value, D::Angle, "deg", 5, 85, 0, true, "Slope", "Over level, by a level with an angle scale; plus is uphill.", ""},
+    {"axes/*/survey/lead/left_hand", K::Choice, D::Number, "", 0, 0, 0, false, "Hand", "Left hand is normal on cross feeds: hold it upright, the thread rises to the left.", "no=right hand|yes=left hand"},
     {"axes/*/used_from_mm", K::Value, D::Length, "mm", 0, 3000, 0, false, "Used from", "Where most work is done, from the same stop as the pulls.", ""},
     {"axes/*/used_to_mm", K::Value, D::Length, "mm", 1, 3000, 0, true, "Used to", "The other end of it.", ""},
     {"axes/*/survey/loads/*/mass_kg", K::Value, D::Mass, "kg", 1, 1500, 0, true, "On the slide", "All that slides: the slide itself and what you put on it.", ""},

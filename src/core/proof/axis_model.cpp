@@ -5,6 +5,8 @@
 
 namespace lw {
 
+double AxisModel::weightAlong() const { return mass.v * standardGravity * std::sin(incline); }
+
 Fraction AxisModel::ratioFraction() const {
     if (!belt || small.teeth < 1 || large.teeth < 1) return {1, 1};
     return makeFraction(large.teeth, small.teeth).value_or(Fraction{1, 1});
@@ -248,7 +250,14 @@ AxisModel readAxis(const Json &project, const std::string &axis, const std::stri
     const auto machine = textAt(project, "/class");
     m.cls = classAxis(textAt(project, "/axes/" + axis + "/class", machine), textAt(project, "/axes/" + axis + "/class_axis"));
     m.lathe = m.cls && m.cls->machine.find("lathe") != std::string_view::npos;
-    m.vertical = textAt(project, "/axes/" + axis + "/orientation", m.cls && m.cls->vertical ? "vertical" : "horizontal") == "vertical";
+    const auto lies = textAt(project, "/axes/" + axis + "/orientation", m.cls && m.cls->vertical ? "vertical" : "horizontal");
+    m.vertical = lies == "vertical" || lies == "slanted";
+    m.incline = m.vertical ? pi / 2 : 0;
+    if (lies == "slanted") {
+        if (const auto slope = knownAt(project, "/axes/" + axis + "/incline_deg"); slope.known()) m.incline = std::min(slope.v, pi / 2);
+        else m.problems.push_back("How steep it lies is not known: type the slope. Until then it counts as upright, the safe side.");
+    }
+    m.leftHand = textAt(project, "/axes/" + axis + "/survey/lead/left_hand") == "yes";
     m.what = textAt(project, "/axes/" + axis + "/what");
     if (!node) return m;
     ModelReader r(project, m);

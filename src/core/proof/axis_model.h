@@ -60,7 +60,9 @@ struct Move {
 struct AxisModel {
     std::string id, what, designId;
     const ClassAxis *cls = nullptr;
-    bool vertical = false, wheel = false, lathe = false;
+    bool vertical = false, wheel = false, lathe = false; ///< vertical: weight acts along it, upright or on a slope
+    double incline = 0;                                  ///< rad over level, plus uphill; upright pi/2
+    bool leftHand = false;
     std::string way;
     // duty
     Known travel, rapid, acceleration, lostTarget, repeatTarget;
@@ -133,6 +135,8 @@ struct AxisModel {
     std::string stepsTyped;
     std::vector<std::string> problems; ///< sentences about text that cannot be read
 
+    /// Weight along the axis of all that moves, no balance counted, N.
+    [[nodiscard]] double weightAlong() const;
     [[nodiscard]] bool ballScrew() const { return hasScrew && thread.ball; }
     [[nodiscard]] bool keptScrew() const { return !wheel && !ballScrew(); }
     [[nodiscard]] double ratio() const { return belt && small.teeth > 0 && large.teeth > 0 ? double(large.teeth) / small.teeth : 1.0; }

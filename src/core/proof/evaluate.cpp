@@ -107,7 +107,7 @@ void beltLoads(const AxisModel &m, AxisState &s) {
 
 void buildChain(const AxisModel &m, AxisState &s) {
     auto &c = s.chain;
-    c.incline = radians(m.vertical ? pi / 2 : 0);
+    c.incline = radians(m.incline);
     c.counterweight = kilograms(m.vertical && m.counterweight.known() ? m.counterweight.v : 0);
     c.strut = newtons(m.vertical ? m.strut.v : 0);
     c.moving = kilograms(m.mass.v);
@@ -139,7 +139,7 @@ void buildChain(const AxisModel &m, AxisState &s) {
         c.motorPulley = kilogramSquareMetres(m.couplingInertia.v);
     }
     s.netWeight = netGravity(c).value();
-    s.weightUnbalanced = m.vertical ? m.mass.v * standardGravity : 0;
+    s.weightUnbalanced = m.vertical ? m.weightAlong() : 0;
     s.backward = backwardEfficiency(c);
     s.screwRpm = m.rapid.v * 60 / m.lead.v;
     s.motorRpm = s.screwRpm * c.ratio;

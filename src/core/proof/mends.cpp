@@ -201,7 +201,7 @@ void Search::slot() {
 
 void Search::brakes() {
     if (!m.vertical) return;
-    const double need = 2 * m.mass.v * standardGravity * m.lead.v / (2 * pi);
+    const double need = 2 * m.weightAlong() * m.lead.v / (2 * pi);
     struct Brake {
         double torque, price;
     };

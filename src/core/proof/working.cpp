@@ -27,6 +27,15 @@ private:
     void step(std::string name, std::string symbol, std::string formula, std::vector<Term> terms, double result, Dm d = Dm::Number, std::string unit = {}) {
         w.steps.push_back({std::move(name), std::move(symbol), std::move(formula), std::move(terms), result, d, std::move(unit)});
     }
+    /// m g, or its part along a slope.
+    [[nodiscard]] bool slope() const { return m.incline < pi / 2 - 1e-9; }
+    [[nodiscard]] std::string weightFormula() const { return slope() ? "m*g*s" : "m*g"; }
+    [[nodiscard]] std::vector<Term> weightTerms(std::vector<Term> more) const {
+        std::vector<Term> t{term("m", "what moves", m.mass, Dm::Mass, "kg"), constant("g", "free fall", standardGravity)};
+        if (slope()) t.push_back(constant("s", "sine of the slope", std::sin(m.incline)));
+        t.insert(t.end(), more.begin(), more.end());
+        return t;
+    }
     void margin(const std::string &demandName, const std::string &capacityName) {
         if (!f.rung || f.missing || !std::isfinite(f.margin)) return;
         const auto d = rowDimension(f);
@@ -55,8 +64,8 @@ void Book::torqueChain(const OperatingPoint &p, double accel, double process, co
     const auto &c = s.chain;
     const double lead = m.lead.v;
     if (p.kind == Operating::Hold) {
-        step("Weight along the screw", "F_g", m.strut.v > 0 ? "m*g - F_strut" : "m*g", {term("m", "what moves", m.mass, Dm::Mass, "kg"), constant("g", "free fall", standardGravity), term("F_strut", "strut", m.strut, Dm::Force, "N")}, s.netWeight, Dm::Force, "N");
-        step("Held at the motor, no friction counted", "T_m", "F_g*p/(2*pi*i)", {term("F_g", "weight", s.netWeight, Dm::Force, "N"), term("p", "lead", m.lead, Dm::Lead, "mm"), term("i", "reduction", c.ratio)}, p.demand, Dm::Torque, "Nm");
+        step("Weight along the screw", "F_g", weightFormula() + (m.strut.v > 0 ? " - F_strut" : ""), weightTerms({term("F_strut", "strut", m.strut, Dm::Force, "N")}), s.netWeight, Dm::Force, "N");
+        step("Held at the motor, no friction counted", "T_m", "F_g*p/(2*pi*i)", {term("F_g", "weight, its size", std::fabs(s.netWeight), Dm::Force, "N"), term("p", "lead", m.lead, Dm::Lead, "mm"), term("i", "reduction", c.ratio)}, p.demand, Dm::Torque, "Nm");
         return;
     }
     const int direction = m.vertical && (p.kind == Operating::RapidDown || p.kind == Operating::Braking || p.kind == Operating::Cutting) ? -1 : 1;
@@ -153,7 +162,7 @@ void Book::beltPull() {
 }
 
 void Book::gravity() {
-    step("Weight, balance lost", "W", "m*g", {term("m", "what moves", m.mass, Dm::Mass, "kg"), constant("g", "free fall", standardGravity)}, s.weightUnbalanced, Dm::Force, "N");
+    step("Weight, balance lost", "W", weightFormula(), weightTerms({}), s.weightUnbalanced, Dm::Force, "N");
 }
 
 void Book::write() {

@@ -87,7 +87,7 @@ const std::vector<SurveyCardSpec> &table() {
          "5.08 (5 an inch), 2.54, 3.175; metric 2 to 6. Left hand is normal on cross feeds.",
          "The lead, and how far the ways disagree.",
          "Dials that read diameter, geared handles, two starts, an inch dial on a metric screw.",
-         {"survey/lead/measured_travel_mm", "survey/lead/turns", "survey/lead/threads_per_inch", "survey/lead/starts", "survey/lead/dial_divisions", "survey/lead/dial_value_mm", "survey/lead/reads_diameter"}, {}, 10},
+         {"survey/lead/measured_travel_mm", "survey/lead/turns", "survey/lead/threads_per_inch", "survey/lead/starts", "survey/lead/dial_divisions", "survey/lead/dial_value_mm", "survey/lead/reads_diameter", "survey/lead/left_hand"}, {}, 10},
         {I::RunOut, "run_out", "Run-out at the pulley seat",
          "A bent end pulls the belt tight and slack once a turn.",
          "Dial gauge.",

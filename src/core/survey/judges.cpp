@@ -230,15 +230,16 @@ SurveyResult Judge::lead() const {
     for (const auto *k : {&m.leadMeasured, &m.leadDial, &m.leadThread})
         if (k->known()) ways.push_back(k->v);
     if (ways.empty()) return wanted("ten turns against a rule, or the dial");
-    SurveyResult r{Verdict::Watch, true, mm(ways.front(), 4), {}, {}};
+    SurveyResult r{Verdict::Watch, true, mm(ways.front(), 4) + (m.leftHand ? ", left" : ""), {}, {}};
+    const std::string hand = m.leftHand ? " Left hand: turn the sense round in the controller, not by swapping wires." : "";
     if (ways.size() == 1) {
-        r.sentence = "One way only: a second one shows whether the dial reads diameter or the handle is geared.";
+        r.sentence = "One way only: a second one shows whether the dial reads diameter or the handle is geared." + hand;
         return r;
     }
     const auto [lo, hi] = std::minmax_element(ways.begin(), ways.end());
     const double apart = (*hi - *lo) / *hi;
     r.verdict = graded(apart, 0.003, 0.01);
-    r.sentence = "The ways agree within " + numberText(apart * 100, 2) + " %.";
+    r.sentence = "The ways agree within " + numberText(apart * 100, 2) + " %." + hand;
     if (r.verdict == Verdict::Holds) return r;
     // what the ratio smells of
     const double ratio = *hi / *lo;
@@ -464,7 +465,7 @@ std::vector<StrutPlace> strutCurve(const Json &project, const AxisModel &m) {
         const double x = stroke.v * k / 10;
         const auto f = gasStrut(newtons(m.strut.v), volume, rod, metres(x), cold.known() ? cold.v : 20.0, 1, {});
         if (!f) return {};
-        out.push_back({x, f->perStrut.value(), m.mass.v * standardGravity - f->perStrut.value()});
+        out.push_back({x, f->perStrut.value(), m.weightAlong() - f->perStrut.value()});
     }
     return out;
 }

@@ -8,6 +8,7 @@
 #include "proof/cycle.h"
 #include "proof/other_metals.h"
 #include "proof/program_report.h"
+#include "proof/working.h"
 #include <boost/math/quadrature/gauss_kronrod.hpp>
 #include <sstream>
 
@@ -142,6 +143,29 @@ private slots:
         // holding: net weight times lead over 2 pi over the ratio, no friction credited: (38 g - 300) * 0.005 / 2 pi / 2
         LW_COMPARE_WITHIN(std::fabs(at("Hold still").torque), (38 * 9.80665 - 300) * 0.005 / (2 * pi) / 2, 0.003);
         for (const auto &c : cases) QVERIFY(c.design > 0);
+    }
+    void slantedAxisCarriesItsShare() {
+        auto job = demoJob();
+        const Read upright(job, "Z");
+        setAt(job, "/axes/Z/orientation", "slanted");
+        const Read unknown(job, "Z");
+        QCOMPARE(unknown.m.problems.size(), std::size_t(1)); // how steep? upright until then, the safe side
+        LW_COMPARE_WITHIN(unknown.e.state.weightUnbalanced, upright.e.state.weightUnbalanced, 1e-9);
+        put(job, "/axes/Z/incline_deg", "30deg");
+        const Read slope(job, "Z");
+        QVERIFY(slope.m.problems.empty());
+        LW_COMPARE_WITHIN(slope.e.state.weightUnbalanced, 38 * 9.80665 * 0.5, 1e-9); // half the weight on 30 degrees
+        LW_COMPARE_WITHIN(slope.e.state.netWeight, 38 * 9.80665 * 0.5 - 300, 1e-9);
+        // workings still work out to what the evaluation has
+        int steps = 0;
+        for (const auto &f : slope.e.findings)
+            if (!f.missing && (f.id == CheckId::M8 || f.operating == Operating::Hold || f.operating == Operating::RapidUp))
+                for (const auto &s : explain(slope.m, slope.e.state, f).steps)
+                    if (const double again = recompute(s); again == again && s.result == s.result) {
+                        LW_COMPARE_WITHIN(again, s.result, 1e-6 * std::max(1e-9, std::fabs(s.result)));
+                        ++steps;
+                    }
+        QVERIFY(steps > 0);
     }
     void targetsOutOfReachAreNamed() {
         auto job = demoJob();
