@@ -1,5 +1,6 @@
 // The test cards: every judge with what passes and what fails, against published data where there is any.
 #include "compare.h"
+#include "demo_job.h"
 #include "commission/cards.h"
 #include "commission/limits.h"
 #include "commission/readings.h"
@@ -15,11 +16,7 @@ using namespace lw;
 using Json = nlohmann::json;
 
 namespace {
-Json sample(const char *name) {
-    QFile f(QStringLiteral(LW_SOURCE_DIR "/data/demo/%1.lathewright").arg(QLatin1String(name)));
-    if (!f.open(QIODevice::ReadOnly)) return {};
-    return readProject(f.readAll().toStdString(), name)->project;
-}
+Json sample(const char *name) { return demoJob(name); }
 struct Axis {
     Json project;
     AxisModel m;

@@ -1,5 +1,6 @@
 // The log and the parts table: verdicts that come by themselves, hours, import and export with hostile cells.
 #include "compare.h"
+#include "demo_job.h"
 #include "logbook/log.h"
 #include "machine/fields.h"
 #include "machine/project_file.h"
@@ -12,11 +13,7 @@ using namespace lw;
 using Json = nlohmann::json;
 
 namespace {
-Json sample(const char *name) {
-    QFile f(QStringLiteral(LW_SOURCE_DIR "/data/demo/%1.lathewright").arg(QLatin1String(name)));
-    if (!f.open(QIODevice::ReadOnly)) return {};
-    return readProject(f.readAll().toStdString(), name)->project;
-}
+Json sample(const char *name) { return demoJob(name); }
 } // namespace
 
 class TestLog : public QObject {

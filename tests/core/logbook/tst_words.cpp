@@ -1,5 +1,6 @@
 // What the later stations say, setting up machines, and what to measure next: every class, every sample.
 #include "compare.h"
+#include "demo_job.h"
 #include "logbook/station_words.h"
 #include "machine/classes.h"
 #include "machine/new_axis.h"
@@ -13,11 +14,7 @@ using namespace lw;
 using Json = nlohmann::json;
 
 namespace {
-Json sample(const char *name) {
-    QFile f(QStringLiteral(LW_SOURCE_DIR "/data/demo/%1.lathewright").arg(QLatin1String(name)));
-    if (!f.open(QIODevice::ReadOnly)) return {};
-    return readProject(f.readAll().toStdString(), name)->project;
-}
+Json sample(const char *name) { return demoJob(name); }
 Json typed(const char *t, const char *standing = "stated") { return {{"typed", t}, {"standing", standing}}; }
 /// A machine of a class with a motor on each axis.
 Json motorised(const std::string &cls) {

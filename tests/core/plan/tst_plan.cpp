@@ -1,5 +1,6 @@
 // The order of the work: the trap proved against every order of the tasks, derived steps, remedies, hours, dates.
 #include "compare.h"
+#include "demo_job.h"
 #include "machine/project_file.h"
 #include "plan/build_plan.h"
 #include <QFile>
@@ -52,11 +53,7 @@ bool someOrderWorks(const std::vector<PlanTask> &tasks, std::size_t m) {
     } while (std::next_permutation(order.begin(), order.end()));
     return false;
 }
-Json demo() {
-    QFile f(QStringLiteral(LW_SOURCE_DIR "/data/demo/tarn-mill.lathewright"));
-    if (!f.open(QIODevice::ReadOnly)) return {};
-    return readProject(f.readAll().toStdString(), "demo")->project;
-}
+Json demo() { return demoJob(); }
 /// Everything of a job that the plan is made of.
 struct Job {
     Json project;
