@@ -183,8 +183,8 @@ CutGrips paintCut(QPainter &p, QRectF area, const Cut &c) {
     switch (c.kind) {
     case CutKind::Milling: g = milling(p, area, c); break;
     case CutKind::Drilling: case CutKind::Tapping: if (c.kind == CutKind::Drilling) drilling(p, area, c); break;
-    case CutKind::Turning: turning(p, area, c, u"feed "_s + text(withUnit(c.uncapped, Dimension::Force, "N"))); break;
-    case CutKind::Threading: turning(p, area, c, u"last pass "_s + text(withUnit(c.tangential, Dimension::Force, "N"))); break;
+    case CutKind::Turning: turning(p, area, c, text(withUnit(c.uncapped, Dimension::Force, "N"))); break;
+    case CutKind::Threading: turning(p, area, c, text(withUnit(c.tangential, Dimension::Force, "N"))); break;
     case CutKind::Grinding: grinding(p, area, c); break;
     case CutKind::Given: break;
     }
