@@ -64,10 +64,11 @@ void TravelMap::refresh(const AxisModel &m, const SurveyMap &map, const nlohmann
     m_model = m;
     m_mapped = map;
     m_line.clear();
+    static const auto *place = fieldAt("/axes/x/survey/screw_line/1/at_mm"), *height = fieldAt("/axes/x/survey/screw_line/1/up_mm");
     if (screwLine.is_object())
         for (const auto &[id, row] : screwLine.items()) {
-            const auto at = knownAt(nlohmann::json{{"axes", {{"x", {{"survey", {{"screw_line", {{id, row}}}}}}}}}}, "/axes/x/survey/screw_line/" + id + "/at_mm");
-            const auto up = knownAt(nlohmann::json{{"axes", {{"x", {{"survey", {{"screw_line", {{id, row}}}}}}}}}}, "/axes/x/survey/screw_line/" + id + "/up_mm");
+            if (!row.is_object() || !row.contains("at_mm") || !row.contains("up_mm")) continue;
+            const auto at = knownOf(row["at_mm"], *place), up = knownOf(row["up_mm"], *height);
             if (at.known() && up.known()) m_line.emplace_back(at.v, up.v);
         }
     std::sort(m_line.begin(), m_line.end());

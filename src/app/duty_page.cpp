@@ -263,14 +263,10 @@ void DutyPage::rewrite(const std::vector<nlohmann::json> &rows, const QString &w
     const auto old = m_session->at(absolute(u"duty/moves"_s).toStdString());
     if (old.is_object())
         for (const auto &[id, r] : old.items()) keys.push_back(id);
-    // ids sort as text: from 100 on they would not, so all are written anew with the digits they need
     std::vector<Patch> patches;
-    const bool renumber = rows.size() > 99;
-    if (renumber || rows.size() > keys.size()) {
-        int last = 0;
-        for (const auto &k : keys) last = std::max(last, QString::fromStdString(k).toInt());
-        while (keys.size() < rows.size()) keys.push_back(keyOf(++last).toStdString());
-    }
+    for (int n = 1; keys.size() < rows.size(); ++n) // a free key of two digits: longer ones would sort into the middle
+        if (const auto key = keyOf(n).toStdString(); std::find(keys.begin(), keys.end(), key) == keys.end()) keys.push_back(key);
+    std::sort(keys.begin(), keys.end());
     for (std::size_t k = 0; k < rows.size(); ++k)
         if (!old.is_object() || !old.contains(keys[k]) || old[keys[k]] != rows[k]) patches.push_back({base + keys[k], rows[k]});
     for (std::size_t k = rows.size(); k < keys.size(); ++k) patches.push_back({base + keys[k], nullptr});
