@@ -1,7 +1,11 @@
 // Comparing numbers as physics wants it: within a stated tolerance, with both numbers in the message.
 #pragma once
 #include <QTest>
+#include <clocale>
 #include <cmath>
+
+/// Every test runs in the locale it was started in, as a program with a window does.
+inline const bool lwLocaleSet = std::setlocale(LC_ALL, "") != nullptr;
 
 #define LW_COMPARE_WITHIN(actual, expected, tolerance)                                                                 \
     do {                                                                                                               \

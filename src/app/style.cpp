@@ -2,7 +2,9 @@
 #include "proof/narrate.h"
 #include <QApplication>
 #include <QPainter>
+#include <QLocale>
 #include <QStyleFactory>
+#include <clocale>
 
 namespace lw {
 using namespace Qt::StringLiterals;
@@ -13,6 +15,11 @@ QColor inkColour(Ink i) {
     return i == Ink::Value ? t.ink : i == Ink::Label ? t.ink2 : i == Ink::Faint ? t.ink3 : t.touch;
 }
 } // namespace
+
+void settleNumbers() {
+    std::setlocale(LC_NUMERIC, "C");
+    QLocale::setDefault(QLocale::c()); // axis labels of the charts ask it
+}
 
 void setInk(QLabel *label, Ink ink) {
     label->setProperty("ink", int(ink));

@@ -1,4 +1,5 @@
 #include "book/book.h"
+#include "units/plain_number.h"
 #include <algorithm>
 #include <charconv>
 #include <cmath>
@@ -10,10 +11,7 @@ namespace lw::book {
 namespace {
 
 std::string shortNumber(double v) {
-    std::ostringstream s;
-    s.precision(7);
-    s << v;
-    return s.str();
+    return generalNumber(v, 7);
 }
 
 const Json *fieldOf(const Json &desc, const char *side, std::string_view key) {
@@ -249,19 +247,18 @@ namespace lw {
 
 std::string sentence(const CalcError &error) {
     if (!error.detail.empty()) return error.parameter + ": " + error.detail;
-    std::ostringstream s;
-    s.precision(6);
-    s << error.parameter << ": ";
+    std::string s = error.parameter + ": ";
+    const std::string given = generalNumber(error.given, 6), limit = generalNumber(error.limit, 6);
     switch (error.code) {
-    case CalcErrorCode::NotPositive: s << error.given << " given; it must be above " << error.limit << "."; break;
-    case CalcErrorCode::Negative: s << error.given << " given; it must not be below " << error.limit << "."; break;
-    case CalcErrorCode::OutOfRange: s << error.given << " given; the limit is " << error.limit << "."; break;
-    case CalcErrorCode::NotFinite: s << "not a finite number."; break;
-    case CalcErrorCode::NoSolution: s << "cannot be built with " << error.given << "; the limit is " << error.limit << "."; break;
-    case CalcErrorCode::Missing: s << "not known; it is needed."; break;
-    case CalcErrorCode::BadText: s << "cannot be read."; break;
+    case CalcErrorCode::NotPositive: s += given + " given; it must be above " + limit + "."; break;
+    case CalcErrorCode::Negative: s += given + " given; it must not be below " + limit + "."; break;
+    case CalcErrorCode::OutOfRange: s += given + " given; the limit is " + limit + "."; break;
+    case CalcErrorCode::NotFinite: s += "not a finite number."; break;
+    case CalcErrorCode::NoSolution: s += "cannot be built with " + given + "; the limit is " + limit + "."; break;
+    case CalcErrorCode::Missing: s += "not known; it is needed."; break;
+    case CalcErrorCode::BadText: s += "cannot be read."; break;
     }
-    return s.str();
+    return s;
 }
 
 } // namespace lw

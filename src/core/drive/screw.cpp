@@ -1,7 +1,7 @@
 #include "drive/screw.h"
+#include "units/plain_number.h"
 #include "book/book.h"
 #include <algorithm>
-#include <cctype>
 #include <charconv>
 #include <cmath>
 
@@ -211,7 +211,7 @@ const BallScrewSize *ballScrewSize(std::string_view c) {
 
 Result<ThreadForm> readThread(std::string_view text) {
     std::string t;
-    for (char c : text) t += static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
+    for (char c : text) t += lowerCase(c);
     for (std::size_t at; (at = t.find("×")) != std::string::npos;) t.replace(at, std::string_view("×").size(), "x");
     while (!t.empty() && t.front() == ' ') t.erase(0, 1);
     while (!t.empty() && t.back() == ' ') t.pop_back();

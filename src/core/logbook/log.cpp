@@ -1,4 +1,5 @@
 #include "logbook/log.h"
+#include "units/plain_number.h"
 #include "machine/fields.h"
 #include "shop/catalogue.h"
 #include <algorithm>
@@ -107,7 +108,7 @@ std::string logHeadline(const std::vector<LogEntry> &entries) {
     const auto c = countDecisions(entries);
     if (c.decisions == 0) return std::to_string(entries.size()) + (entries.size() == 1 ? " entry, no decision" : " entries, no decision");
     std::string t = countWord(c.decisions) + (c.decisions == 1 ? " decision" : " decisions");
-    t[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(t[0])));
+    t[0] = upperCase(t[0]);
     std::string parts;
     auto add = [&](int n, const char *word) {
         if (n) parts += (parts.empty() ? "" : ", ") + countWord(n) + " " + word;
@@ -145,7 +146,7 @@ std::string day(const std::string &now) { return now.substr(0, 10); }
 /// Ids sort in the order they are written: the moment, then what it is about.
 std::string plain(std::string t) {
     for (auto &c : t)
-        if (!std::isalnum(static_cast<unsigned char>(c)) && c != '-') c = '-';
+        if (!isLetter(c) && !isDigit(c) && c != '-') c = '-';
     return t;
 }
 std::vector<std::string> split(const std::string &pointer) {
@@ -232,7 +233,7 @@ Patch decisionEntry(const std::string &axis, const std::string &words, const std
 Patch writtenEntry(const Json &project, const std::string &line, LogKind kind, const std::string &axis, const std::string &now) {
     std::string text = line, hours;
     // "... 1.5h" at the end
-    if (const auto space = text.find_last_of(' '); space != std::string::npos && text.size() - space > 2 && text.back() == 'h' && std::isdigit(static_cast<unsigned char>(text[space + 1]))) {
+    if (const auto space = text.find_last_of(' '); space != std::string::npos && text.size() - space > 2 && text.back() == 'h' && isDigit(text[space + 1])) {
         const std::string last = text.substr(space + 1);
         if (readTyped(last, Dimension::Time, "h")) {
             hours = last;

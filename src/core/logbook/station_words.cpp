@@ -13,7 +13,7 @@ StationSummary partsSummary(const nlohmann::json &project, const std::vector<Par
     s.of = t.all;
     s.figure = t.all ? std::to_string(t.inHand) + " of " + std::to_string(t.all) : "none";
     s.begun = t.all > 0;
-    const auto currency = unitLabel(project.value("currency", "EUR"));
+    const auto currency = unitLabel(textAt(project, "/currency", "EUR"));
     s.sentence = t.all ? "parts in hand, " + numberText(t.remaining, 4) + "\u00a0" + currency + " to spend" : "the design asks for nothing yet";
     s.verdict = t.inHand == t.all ? Verdict::Holds : Verdict::Watch;
     for (const auto &l : lines)

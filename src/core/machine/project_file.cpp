@@ -1,5 +1,6 @@
 #include "machine/project_file.h"
 #include "machine/fields.h"
+#include "units/plain_number.h"
 #include <algorithm>
 #include <cmath>
 #include <functional>
@@ -66,12 +67,17 @@ tl::expected<ReadProject, std::string> readProject(std::string_view text, std::s
         const bool cut = e.byte + 1 >= text.size();
         return tl::unexpected(name + ", " + placeOf(text, e.byte) + ": " + (cut ? "the file breaks off in the middle. Open its backup, the same name with ~ behind it." : "this is not JSON. It was not written by Lathewright, or was damaged; open its backup, the same name with ~ behind it."));
     }
+    catch (const Json::exception &e) { // a number beyond a double, say
+        return tl::unexpected(name + ": a value in it is beyond any size a number can have (" + std::string(e.what()).substr(0, 120) + "). Mend it, or open the backup, the same name with ~ behind it.");
+    }
     auto &p = out.project;
     if (!p.is_object() || !p.contains("program") || p["program"] != "lathewright")
         return tl::unexpected(name + ": not a Lathewright job: \"program\" does not say lathewright.");
     if (!p.contains("format") || !p["format"].is_number_integer()) return tl::unexpected(name + ", /format: a whole number is wanted; this version writes " + std::to_string(projectFormat) + ".");
-    if (p["format"].get<int>() > projectFormat) return tl::unexpected(name + ": made by a newer Lathewright (format " + std::to_string(p["format"].get<int>()) + "; this one reads up to " + std::to_string(projectFormat) + "). Update, or export it there in the older format.");
-    if (p["format"].get<int>() < 1) return tl::unexpected(name + ", /format: there is no format below 1.");
+    if (p["format"].get<double>() > projectFormat) return tl::unexpected(name + ": made by a newer Lathewright (format " + p["format"].dump() + "; this one reads up to " + std::to_string(projectFormat) + "). Update, or export it there in the older format.");
+    if (p["format"].get<double>() < 1) return tl::unexpected(name + ", /format: there is no format below 1.");
+    for (const char *key : {"name", "class", "currency", "today"})
+        if (p.contains(key) && !p[key].is_string()) return tl::unexpected(name + ", /" + key + ": text in quotes is wanted here.");
     for (const char *key : {"axes", "parts", "spindle", "controller"})
         if (p.contains(key) && !p[key].is_object()) return tl::unexpected(name + ", /" + key + ": an object { } is wanted here.");
     if (p.contains("axes"))
@@ -121,9 +127,8 @@ std::string writeProject(const Json &project) {
         if (f.kind != FieldKind::Value || !v.is_object() || !v.contains("typed") || !v["typed"].is_string()) return;
         if (const auto read = readTyped(v["typed"].get<std::string>(), f.dimension, f.unit)) {
             // twelve digits: enough to give the value back, few enough to stay readable
-            char buffer[40];
-            std::snprintf(buffer, sizeof buffer, "%.12g", read->si / unitInSi(f.unit, f.dimension).value_or(1.0));
-            v["value"] = Json::parse(buffer);
+            const double own = read->si / unitInSi(f.unit, f.dimension).value_or(1.0);
+            if (std::isfinite(own)) v["value"] = readNumber(generalNumber(own, 12)).value_or(own);
         }
     });
     return copy.dump(2, ' ', false, Json::error_handler_t::replace) + "\n";

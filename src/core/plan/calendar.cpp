@@ -1,7 +1,7 @@
 #include "plan/calendar.h"
+#include "units/plain_number.h"
 #include <algorithm>
 #include <array>
-#include <cctype>
 #include <cstdio>
 #include <vector>
 
@@ -17,7 +17,6 @@ std::optional<Day> made(long y, long m, long d) {
     return Day(ymd);
 }
 long year(Day d) { return static_cast<int>(std::chrono::year_month_day(d).year()); }
-bool isDigit(char c) { return c >= '0' && c <= '9'; }
 } // namespace
 
 std::optional<Day> dayFromIso(std::string_view t) {
@@ -45,12 +44,12 @@ std::optional<Day> readDay(std::string_view text, Day today) {
             long v = 0;
             while (k < text.size() && isDigit(text[k]) && v < 100000) v = v * 10 + (text[k++] - '0');
             numbers.push_back(v);
-        } else if (std::isalpha(static_cast<unsigned char>(c))) {
+        } else if (isLetter(c)) {
             std::size_t e = k;
-            while (e < text.size() && std::isalpha(static_cast<unsigned char>(text[e]))) ++e;
+            while (e < text.size() && isLetter(text[e])) ++e;
             std::string word(text.substr(k, std::min<std::size_t>(3, e - k)));
-            for (auto &w : word) w = static_cast<char>(std::tolower(static_cast<unsigned char>(w)));
-            if (!word.empty()) word[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(word[0])));
+            for (auto &w : word) w = lowerCase(w);
+            if (!word.empty()) word[0] = upperCase(word[0]);
             const auto m = std::find(months.begin(), months.end(), word);
             const bool weekday = std::find(weekdays.begin(), weekdays.end(), word) != weekdays.end();
             if (m != months.end() && !month) month = m - months.begin() + 1;
@@ -77,9 +76,7 @@ std::optional<Day> readDay(std::string_view text, Day today) {
 
 std::string isoDay(Day d) {
     const std::chrono::year_month_day ymd(d);
-    char buffer[40];
-    std::snprintf(buffer, sizeof buffer, "%04d-%02u-%02u", static_cast<int>(ymd.year()), static_cast<unsigned>(ymd.month()), static_cast<unsigned>(ymd.day()));
-    return buffer;
+    return zeroPadded(static_cast<int>(ymd.year()), 4) + "-" + zeroPadded(static_cast<unsigned>(ymd.month()), 2) + "-" + zeroPadded(static_cast<unsigned>(ymd.day()), 2);
 }
 
 std::string shownDay(Day d, std::optional<Day> beside) {

@@ -55,7 +55,7 @@ std::vector<BuildStep> stepsOfAxis(const nlohmann::json &project, const AxisMode
         made += ", " + s.key;
         return s;
     };
-    const bool splitNut = m.keptScrew() && !m.nutKind.empty();
+    const bool splitNut = m.keepsScrew && !m.wheel && !m.nutKind.empty();
     if (splitNut) make("nut", m.nutKind.find("split") != std::string::npos ? "Split nut and clamp" : "Nut: " + m.nutKind, 3, turnedNeeds(project), 0.02);
     if (m.ballScrew()) make("bracket", "Nut bracket", 3, plateNeeds(project), 0.02);
     const bool boughtBlock = m.fixedKind.find("block") != std::string::npos;
@@ -64,7 +64,7 @@ std::vector<BuildStep> stepsOfAxis(const nlohmann::json &project, const AxisMode
     auto &strip = add("strip", m.vertical ? "Block the " + what + " with timber, old screw out" : "Strip the " + what + ", clean", StepKind::Strip, 2, made);
     strip.stripsText = id;
     std::string before = strip.key;
-    if (m.keptScrew() && m.runOutMeasured && m.runOut.v > 0.02e-3) {
+    if (m.keepsScrew && !m.wheel && m.runOutMeasured && m.runOut.v > 0.02e-3) {
         auto &s = add("true", "True the screw end", StepKind::Make, 1, before);
         s.needsText = turnedNeeds(project);
         s.toleranceMm = 0.02;

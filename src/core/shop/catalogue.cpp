@@ -131,6 +131,17 @@ tl::expected<Catalogue, std::string> readCatalogue(std::string_view motors, std:
     return c;
 }
 
+std::span<const PowerOffBrake> powerOffBrakes() {
+    static constexpr PowerOffBrake brakes[] = {{0.6, 64}, {1.2, 78}, {2.4, 95}, {5, 130}, {10, 180}, {20, 260}};
+    return brakes;
+}
+double brakePrice(double torque) {
+    const auto all = powerOffBrakes();
+    for (const auto &b : all)
+        if (b.torque >= torque * (1 - 1e-9)) return b.price;
+    return all.back().price;
+}
+
 const Catalogue &shippedCatalogue() {
     static const Catalogue c = readCatalogue(catalogueText("motors"), catalogueText("pulleys"), catalogueText("belts"), catalogueText("screws")).value();
     return c;

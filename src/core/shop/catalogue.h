@@ -3,6 +3,7 @@
 
 #include <tl/expected.hpp>
 #include <map>
+#include <span>
 #include <string>
 #include <string_view>
 #include <vector>
@@ -53,6 +54,14 @@ struct Catalogue {
     [[nodiscard]] double beltPrice(std::string_view profile, double lengthMm) const;
     [[nodiscard]] double screwPrice(std::string_view name, double lengthMm) const;
 };
+/// Generic brakes that hold with the power off, the smallest first; prices assumed.
+struct PowerOffBrake {
+    double torque; ///< N m
+    double price;
+};
+[[nodiscard]] std::span<const PowerOffBrake> powerOffBrakes();
+/// Of the smallest that holds this torque; the largest's beyond the table.
+[[nodiscard]] double brakePrice(double torque);
 /// What ships with the program.
 const Catalogue &shippedCatalogue();
 [[nodiscard]] tl::expected<Catalogue, std::string> readCatalogue(std::string_view motors, std::string_view pulleys, std::string_view belts, std::string_view screws);

@@ -1,11 +1,11 @@
 #include "units/typed.h"
+#include "units/plain_number.h"
 #include "units/quantity.h"
 #include <unordered_map>
 #include <muParser.h>
 #include <algorithm>
 #include <charconv>
 #include <cmath>
-#include <cstdio>
 
 namespace lw {
 namespace {
@@ -96,8 +96,6 @@ std::string examples(Dimension d, std::string_view number) {
     return first.empty() ? n : first;
 }
 
-bool isDigit(char c) { return c >= '0' && c <= '9'; }
-
 /// Dimension rows usable for a field: a lead accepts lengths, and tpi is handled apart.
 bool fits(Dimension unit, Dimension field) {
     return unit == field || (field == D::Lead && unit == D::Length) || (field == D::Count && unit == D::Number && false);
@@ -126,7 +124,7 @@ const UnitRow *matchUnit(std::string_view s, std::size_t k, Dimension field, std
                     if (skip < s.size() && s[skip] == ' ') ++skip;
                     else if (s.substr(skip).starts_with("·")) skip += std::string_view("·").size();
                     else if (s.substr(skip).starts_with("⋅")) skip += std::string_view("⋅").size();
-                    else if (skip < s.size() && (s[skip] == '*' || s[skip] == '.') && skip + 1 < s.size() && std::isalpha(static_cast<unsigned char>(s[skip + 1]))) ++skip;
+                    else if (skip < s.size() && (s[skip] == '*' || s[skip] == '.') && skip + 1 < s.size() && isLetter(s[skip + 1])) ++skip;
                     else break;
                 }
                 if (skip > at && skip < s.size() && s[skip] == row.text[q]) at = skip;
@@ -146,7 +144,7 @@ const UnitRow *matchUnit(std::string_view s, std::size_t k, Dimension field, std
         }
         if (!ok) continue;
         // A unit made of letters must not run on into more letters.
-        if (std::isalpha(static_cast<unsigned char>(row.text.back())) && at < s.size() && std::isalpha(static_cast<unsigned char>(s[at]))) continue;
+        if (isLetter(row.text.back()) && at < s.size() && isLetter(s[at])) continue;
         const bool f = fits(row.dimension, field);
         if (!best || at > bestEnd || (at == bestEnd && f && !bestFits)) {
             best = &row;
@@ -165,10 +163,8 @@ tl::unexpected<TypedProblem> problem(std::string sentence, std::vector<std::stri
 std::optional<double> evaluateSum(const std::vector<Piece> &pieces, double scale) {
     std::string expression;
     for (const auto &p : pieces) {
-        char buffer[48];
         if (p.kind == Piece::Unit) {
-            std::snprintf(buffer, sizeof buffer, "*%.17g", p.factor * scale);
-            expression += buffer;
+            expression += "*" + generalNumber(p.factor * scale, 17);
         } else {
             expression += p.text;
         }
@@ -224,8 +220,7 @@ tl::expected<TypedValue, TypedProblem> readTyped(std::string_view source, Dimens
 
     // Thread counts: the lead is an inch over the number.
     if (dimension == D::Lead) {
-        std::string low;
-        for (char c : s) low += static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
+        std::string low = lowerCase(s);
         while (!low.empty() && low.back() == ' ') low.pop_back();
         if (low.size() > 3 && low.ends_with("tpi")) {
             const auto n = readTyped(std::string_view(low).substr(0, low.size() - 3), D::Number, "");
@@ -366,7 +361,8 @@ tl::expected<TypedValue, TypedProblem> readTyped(std::string_view source, Dimens
             value *= own;
         }
     }
-    if (!std::isfinite(value)) return problem("'" + shown + "' is not a finite number.");
+    // far beyond anything in a workshop, far below what the sums behind it can carry
+    if (!std::isfinite(value) || std::fabs(value) > 1e30 || std::fabs(value / own) > 1e30) return problem("'" + shown + "' is beyond any size a machine can have. Check the exponent.");
     if (dimension == D::Count && std::fabs(value - std::round(value)) > 1e-9) return problem("'" + shown + "': a whole number is wanted here.");
     out.si = value;
     return out;
@@ -378,10 +374,8 @@ std::string numberText(double v, int significant) {
     const int magnitude = static_cast<int>(std::floor(std::log10(std::fabs(v)) + 1e-12));
     const int decimals = std::clamp(significant - 1 - magnitude, 0, 9);
     const double scale = std::pow(10.0, std::max(0, magnitude + 1 - significant));
-    char buffer[64];
     const double rounded = decimals == 0 && scale > 1 && std::fabs(v) >= 1e5 ? std::round(v / scale) * scale : v;
-    std::snprintf(buffer, sizeof buffer, "%.*f", decimals, rounded);
-    std::string t = buffer;
+    std::string t = fixedNumber(rounded, decimals);
     if (t.find('.') != std::string::npos) {
         while (t.back() == '0') t.pop_back();
         if (t.back() == '.') t.pop_back();
@@ -437,7 +431,7 @@ std::string stepTyped(std::string_view text, long steps) {
         if (isDigit(text[k])) {
             std::size_t e = k;
             while (e < text.size() && (isDigit(text[e]) || ((text[e] == '.' || text[e] == ',') && e + 1 < text.size() && isDigit(text[e + 1])))) ++e;
-            const bool power = k > 0 && (std::isalpha(static_cast<unsigned char>(text[k - 1])) || text[k - 1] == '^');
+            const bool power = k > 0 && (isLetter(text[k - 1]) || text[k - 1] == '^');
             if (!power) {
                 from = k;
                 to = e;
