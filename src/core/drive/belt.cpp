@@ -1,4 +1,5 @@
 #include "drive/belt.h"
+#include "units/plain_number.h"
 #include "book/book.h"
 #include <algorithm>
 #include <cmath>
@@ -61,7 +62,7 @@ constexpr double widthsS8[] = {15, 25, 40, 60};
 
 std::string upper(std::string_view s) {
     std::string out;
-    for (char c : s) out += static_cast<char>(std::toupper(static_cast<unsigned char>(c)));
+    for (char c : s) out += upperCase(c);
     return out;
 }
 } // namespace

@@ -140,11 +140,16 @@ struct Designation {
 };
 [[nodiscard]] Result<Designation> readDesignation(std::string_view text, std::optional<std::string_view> kind = {});
 
-/// Limits of a tolerance of ISO 286 on a nominal size, micrometres, upper and lower; for the few fits this issue needs.
+/// The code a belt of this profile, so many teeth and this width is ordered by: what readDesignation reads back as the same
+/// belt. @param widthMm > 0
+[[nodiscard]] std::string beltCode(const BeltProfile &profile, int teeth, double widthMm);
+
+/// Limits of a tolerance of ISO 286 on a nominal size, micrometres, upper and lower.
 struct ToleranceBand {
     double upper, lower;
 };
-/// Reads "10 H7", "10 h6", "13.99": nominal size and its band (0, 0 when a plain measured size). 3 to 50 mm.
+/// Reads "10 H7", "0.5in h6", "13.99": nominal size and its band (0, 0 when a plain measured size). Classes f g h j js k m n p
+/// and their holes, grades 4 to 11, up to 120 mm; any other class is refused with a sentence. Source: ISO-286.
 struct ToleratedSize {
     double nominal; ///< mm
     ToleranceBand band;

@@ -1,16 +1,16 @@
 // What a code printed on a belt or pulley says, and toleranced sizes such as "10 H7".
 #include "drive/belt.h"
+#include "units/plain_number.h"
+#include "units/typed.h"
 #include <algorithm>
 #include <charconv>
 #include <cmath>
-#include <cctype>
 
 namespace lw {
 namespace {
 
 std::string tidy(std::string_view text) {
-    std::string t;
-    for (char c : text) t += static_cast<char>(std::toupper(static_cast<unsigned char>(c)));
+    std::string t = upperCase(text);
     for (const std::string_view from : {"×", "–", "−"})
         for (std::size_t at; (at = t.find(from)) != std::string::npos;) t.replace(at, from.size(), from == "×" ? "X" : "-");
     std::string out;
@@ -30,14 +30,14 @@ std::vector<Token> tokens(const std::string &t) {
     std::size_t k = 0;
     while (k < t.size()) {
         const char c = t[k];
-        if (std::isdigit(static_cast<unsigned char>(c))) {
+        if (isDigit(c)) {
             double v = 0;
             const auto r = std::from_chars(t.data() + k, t.data() + t.size(), v, std::chars_format::fixed);
             std::size_t end = static_cast<std::size_t>(r.ptr - t.data());
             // "5M", "3GT", "2MGT": a digit glued to M or G names a profile
             if (v < 100 && end < t.size() && (t[end] == 'M' || t[end] == 'G')) {
                 std::size_t e = end;
-                while (e < t.size() && std::isalpha(static_cast<unsigned char>(t[e]))) ++e;
+                while (e < t.size() && isLetter(t[e])) ++e;
                 const std::string word = t.substr(k, e - k);
                 if (beltProfile(word)) {
                     out.push_back({false, 0, word});
@@ -47,15 +47,15 @@ std::vector<Token> tokens(const std::string &t) {
             }
             out.push_back({true, v, t.substr(k, end - k)});
             k = end;
-        } else if (std::isalpha(static_cast<unsigned char>(c))) {
+        } else if (isLetter(c)) {
             std::size_t e = k;
-            while (e < t.size() && std::isalpha(static_cast<unsigned char>(t[e]))) ++e;
+            while (e < t.size() && isLetter(t[e])) ++e;
             std::string word = t.substr(k, e - k);
             // "T5", "AT10", "T2.5", "GT2", "G3M", "S5M": letters and the digits that belong to them
             if ((word == "T" || word == "AT" || word == "GT" || word == "G" || word == "S") && e < t.size() &&
-                std::isdigit(static_cast<unsigned char>(t[e]))) {
+                isDigit(t[e])) {
                 std::size_t d = e;
-                while (d < t.size() && (std::isdigit(static_cast<unsigned char>(t[d])) || (t[d] == '.' && word[0] != 'G'))) ++d;
+                while (d < t.size() && (isDigit(t[d]) || (t[d] == '.' && word[0] != 'G'))) ++d;
                 word += t.substr(e, d - e);
                 if (d < t.size() && t[d] == 'M' && (word[0] == 'G' || word[0] == 'S')) word += t[d++];
                 e = d;
@@ -71,13 +71,13 @@ std::vector<Token> tokens(const std::string &t) {
 
 bool isInch(std::string_view profile) { return profile == "MXL" || profile == "XL" || profile == "L" || profile == "H"; }
 
+constexpr struct {
+    const char *code;
+    double mm;
+} inchWidths[] = {{"012", 3.175}, {"019", 4.7625}, {"025", 6.35}, {"031", 7.9375}, {"037", 9.525}, {"050", 12.7},
+                  {"075", 19.05}, {"100", 25.4},   {"150", 38.1}, {"200", 50.8},   {"300", 76.2}};
 double inchWidth(const std::string &code, double value) {
-    static constexpr struct {
-        const char *code;
-        double mm;
-    } table[] = {{"012", 3.175}, {"019", 4.7625}, {"025", 6.35}, {"031", 7.9375}, {"037", 9.525}, {"050", 12.7},
-                 {"075", 19.05}, {"100", 25.4},   {"150", 38.1}, {"200", 50.8},   {"300", 76.2}};
-    for (const auto &row : table)
+    for (const auto &row : inchWidths)
         if (code == row.code) return row.mm;
     return value / 100 * 25.4;
 }
@@ -207,42 +207,92 @@ Result<Designation> readDesignation(std::string_view text, std::optional<std::st
     return d;
 }
 
+std::string beltCode(const BeltProfile &p, int teeth, double widthMm) {
+    const double length = teeth * p.pitch;
+    if (isInch(p.name)) { // tenths of an inch, as printed rounded; the width in hundredths, cut
+        std::string width = zeroPadded(std::lround(widthMm / 25.4 * 100), 3);
+        for (const auto &row : inchWidths)
+            if (std::fabs(row.mm - widthMm) < 0.05) width = row.code;
+        return numberText(std::round(length / 25.4 * 10), 6) + " " + std::string(p.name) + " " + width;
+    }
+    if (p.name[0] == 'T' || p.name[0] == 'A') return numberText(widthMm, 5) + " " + std::string(p.name) + "/" + numberText(length, 6);
+    return numberText(length, 6) + "-" + std::string(p.name) + "-" + numberText(widthMm, 5);
+}
+
 namespace {
-// Standard tolerances IT6 and IT7 in micrometres by nominal range (upper limit included), ISO 286-1 table 1.
-constexpr struct {
-    double upTo, it6, it7;
-} itTable[] = {{3, 6, 10}, {6, 8, 12}, {10, 9, 15}, {18, 11, 18}, {30, 13, 21}, {50, 16, 25}, {80, 19, 30}, {120, 22, 35}};
+// ISO 286-1 and -2, micrometres, by nominal range (upper limit included), up to 120 mm. From memory; held against the
+// formulas of the standard in the tests.
+constexpr std::size_t steps = 8;
+constexpr double upTo[steps] = {3, 6, 10, 18, 30, 50, 80, 120};
+constexpr int leastGrade = 4, mostGrade = 11;
+constexpr double it[steps][mostGrade - leastGrade + 1] = {{3, 4, 6, 10, 14, 25, 40, 60},   {4, 5, 8, 12, 18, 30, 48, 75},    {4, 6, 9, 15, 22, 36, 58, 90},     {5, 8, 11, 18, 27, 43, 70, 110},
+                                                          {6, 9, 13, 21, 33, 52, 84, 130}, {7, 11, 16, 25, 39, 62, 100, 160}, {8, 13, 19, 30, 46, 74, 120, 190}, {10, 15, 22, 35, 54, 87, 140, 220}};
+struct Deviation {
+    char letter;
+    double um[steps]; ///< f, g, h: the upper one of a shaft; k, m, n, p: the lower one
+};
+constexpr Deviation deviations[] = {{'f', {-6, -10, -13, -16, -20, -25, -30, -36}}, {'g', {-2, -4, -5, -6, -7, -9, -10, -12}}, {'h', {0, 0, 0, 0, 0, 0, 0, 0}},
+                                    {'k', {0, 1, 1, 1, 2, 2, 2, 3}},                {'m', {2, 4, 6, 7, 8, 9, 11, 13}},         {'n', {4, 8, 10, 12, 15, 17, 20, 23}},
+                                    {'p', {6, 12, 15, 18, 22, 26, 32, 37}}};
+constexpr double upperJ6[steps] = {2, 5, 5, 6, 8, 10, 13, 16}, upperJ7[steps] = {4, 6, 8, 10, 12, 14, 18, 22}, upperj5[steps] = {2, 3, 4, 5, 5, 6, 6, 6}, upperj6[steps] = {4, 6, 7, 8, 9, 11, 12, 13};
+
+/// The band of a class such as h6, K7, js5; none when the table has it not.
+std::optional<ToleranceBand> bandOf(std::string_view cls, double nominalMm) {
+    std::size_t row = 0;
+    while (row < steps && nominalMm > upTo[row] * (1 + 1e-12)) ++row;
+    const std::size_t letters = cls.size() > 1 && !isDigit(cls[1]) ? 2 : 1;
+    int grade = 0;
+    const auto r = std::from_chars(cls.data() + std::min(letters, cls.size()), cls.data() + cls.size(), grade);
+    if (row == steps || r.ec != std::errc() || r.ptr != cls.data() + cls.size() || grade < leastGrade || grade > mostGrade) return {};
+    const double width = it[row][grade - leastGrade];
+    const bool hole = cls[0] >= 'A' && cls[0] <= 'Z';
+    if (letters == 2) return cls.substr(0, 2) == (hole ? "JS" : "js") ? std::optional<ToleranceBand>({width / 2, -width / 2}) : std::nullopt;
+    const auto upper = [&](const double (&table)[steps]) { return std::optional<ToleranceBand>({table[row], table[row] - width}); };
+    if (cls == "J6") return upper(upperJ6);
+    if (cls == "J7") return upper(upperJ7);
+    if (cls == "j5") return upper(upperj5);
+    if (cls == "j6") return upper(upperj6);
+    if (cls == "N9") return row == 0 ? ToleranceBand{-4, -29} : ToleranceBand{0, -width};
+    for (const auto &d : deviations) {
+        if (d.letter != lowerCase(cls[0])) continue;
+        const double v = d.um[row];
+        const bool clears = d.letter <= 'h';
+        if (!hole) {
+            if (d.letter == 'k' && grade > 7) return {};
+            return clears ? ToleranceBand{v, v - width} : ToleranceBand{v + width, v};
+        }
+        if (clears) return ToleranceBand{-v + width, -v};
+        if (d.letter != 'p' && grade > 8) return {};
+        const bool finer = row > 0 && grade > leastGrade && (d.letter != 'p' || grade <= 7);
+        const double top = -v + (finer ? width - it[row][grade - leastGrade - 1] : 0);
+        return ToleranceBand{top, top - width};
+    }
+    return {};
+}
 } // namespace
 
 Result<ToleratedSize> readToleratedSize(std::string_view text) {
-    const auto bad = [&] {
-        return fail(CalcErrorCode::BadText, "size", 0, 0, "'" + std::string(text.substr(0, 40)) + "' is not a size. Write 10 H7, 10 h6, or what the micrometer says: 13.99.");
-    };
+    const auto bad = [&](const std::string &why) { return fail(CalcErrorCode::BadText, "size", 0, 0, "'" + std::string(text.substr(0, 40)) + "' " + why); };
     std::string t;
     for (char c : text)
         if (c != ' ') t += c == ',' ? '.' : c;
     double v = 0;
     const auto r = std::from_chars(t.data(), t.data() + t.size(), v);
-    if (r.ec != std::errc() || !(v > 0) || v > 500) return bad();
+    if (r.ec != std::errc() || !(v > 0) || v > 500) return bad("is not a size. Write 10 H7, 0.5in h6, or what the micrometer says: 13.99.");
     std::string_view rest(r.ptr, static_cast<std::size_t>(t.data() + t.size() - r.ptr));
+    bool inch = false;
     if (rest.starts_with("mm")) rest.remove_prefix(2);
-    if (rest.starts_with("in") || rest.starts_with("\"")) {
-        v *= 25.4;
-        rest = {};
-    }
-    ToleratedSize s{v, {0, 0}, false};
-    if (rest.empty()) return s;
-    for (const auto &row : itTable)
-        if (v <= row.upTo) {
-            if (rest == "H7") s.band = {row.it7, 0};
-            else if (rest == "H6") s.band = {row.it6, 0};
-            else if (rest == "h6") s.band = {0, -row.it6};
-            else if (rest == "h7") s.band = {0, -row.it7};
-            else return bad();
-            s.toleranced = true;
-            return s;
+    for (const std::string_view unit : {"inch", "in", "\""})
+        if (!inch && rest.starts_with(unit)) {
+            inch = true;
+            rest.remove_prefix(unit.size());
         }
-    return bad();
+    if (inch) v *= 25.4;
+    if (v > 500) return bad("is not a size. Write 10 H7, 0.5in h6, or what the micrometer says: 13.99.");
+    if (rest.empty()) return ToleratedSize{v, {0, 0}, false};
+    if (v > upTo[steps - 1]) return bad("is beyond the table of fits, 120 mm. Write what the micrometer says.");
+    if (const auto band = bandOf(rest, v)) return ToleratedSize{v, *band, true};
+    return bad("has a class that is not in the table: f g h j js k m n p, holes in capitals, grades 4 to 11. Write what the micrometer says instead.");
 }
 
 } // namespace lw

@@ -2,7 +2,6 @@
 #include <algorithm>
 #include <charconv>
 #include <cmath>
-#include <cstdio>
 #include <limits>
 #include <numbers>
 
@@ -77,6 +76,13 @@ void readBlock(std::string_view s, Block &b) {
             return;
         }
         k = std::size_t(r.ptr - s.data());
+        // "X1e9", "X1.2.3": half a word read would be another place
+        const bool exponent = k + 1 < s.size() && (s[k] == 'e' || s[k] == 'E') && ((s[k + 1] >= '0' && s[k + 1] <= '9') || ((s[k + 1] == '-' || s[k + 1] == '+') && k + 2 < s.size() && s[k + 2] >= '0' && s[k + 2] <= '9'));
+        if (exponent || (k < s.size() && s[k] == '.')) {
+            b.problem = "the number after @ cannot be read";
+            b.letter = letter;
+            return;
+        }
         if (letter == 'G' || letter == 'M') {
             const int code = int(std::lround(v * 10));
             if (!(v >= 0 && v < 1000)) {
@@ -102,6 +108,35 @@ void readBlock(std::string_view s, Block &b) {
         }
         b.word[letter - 'A'] = v;
     }
+}
+
+/// The first 60 characters as UTF-8: programs come in Latin-1 too, and what is no letter in either becomes a blank.
+std::string shownText(std::string_view s, std::size_t most = 60) {
+    std::string out;
+    s = s.substr(0, most);
+    for (std::size_t k = 0; k < s.size();) {
+        const auto c = static_cast<unsigned char>(s[k]);
+        const std::size_t more = c < 0x80 ? 0 : c >= 0xC2 && c < 0xE0 ? 1 : c >= 0xE0 && c < 0xF0 ? 2 : c >= 0xF0 && c < 0xF5 ? 3 : 9;
+        bool whole = more < 9 && k + more < s.size();
+        for (std::size_t q = 1; whole && q <= more; ++q) whole = (static_cast<unsigned char>(s[k + q]) & 0xC0) == 0x80;
+        if (c >= 0xE0 && whole) { // no overlong forms, no surrogates, nothing beyond the last code
+            const auto d = static_cast<unsigned char>(s[k + 1]);
+            whole = !(c == 0xE0 && d < 0xA0) && !(c == 0xED && d >= 0xA0) && !(c == 0xF0 && d < 0x90) && !(c == 0xF4 && d >= 0x90);
+        }
+        if (c < 0x20 || c == 0x7F) {
+            out += ' ';
+            ++k;
+        } else if (whole) {
+            out.append(s.substr(k, more + 1));
+            k += more + 1;
+        } else {
+            if (c >= 0xA0) (out += static_cast<char>(0xC0 | c >> 6)) += static_cast<char>(0x80 | (c & 0x3F)); // Latin-1
+            else out += ' ';
+            ++k;
+        }
+    }
+    while (!out.empty() && out.back() == ' ') out.pop_back();
+    return out;
 }
 
 constexpr char axisLetters[3] = {'X', 'Y', 'Z'};
@@ -147,11 +182,18 @@ public:
             case 980: m_backToStart = true; break;
             case 990: m_backToStart = false; break;
             case 400: case 490: case 540: case 550: case 560: case 570: case 580: case 590: case 610: case 640: case 911: break; // nothing that is counted
-            case 940: m_feedKnown = true; break;
-            case 930: case 950:
-                m_feedKnown = false;
-                skip(g == 930 ? "feed by inverse time is not followed; feeds are not known until G94" : "feed a turn is not followed; feeds are not known until G94", 0);
+            case 940: feedMode(FeedMode::Minute); break;
+            case 950: feedMode(FeedMode::Turn); break;
+            case 930:
+                feedMode(FeedMode::Inverse);
+                skip("feed by inverse time is not followed; feeds are not known until G94 or G95", 0);
                 break;
+            case 960: m_surfaceSpeed = true, m_spindle = unset; break;
+            case 970: m_surfaceSpeed = false, m_spindle = unset; break;
+            case 500: case 920: // with S alone: how fast the spindle may turn under G96
+                if (hasAxisWords() || !given(m_block.at('S'))) return skip(notFollowed(g), timeOfStraight());
+                m_spindleMost = m_block.at('S');
+                return;
             case 410: case 420: skip("cutter radius is not followed: the path counts as it stands", 0); break;
             case 430: skip("tool length is not followed: Z counts as it stands", 0); break;
             default: return skip(notFollowed(g), timeOfStraight());
@@ -159,8 +201,13 @@ public:
         }
         if (given(m_block.at('F'))) {
             if (!(m_block.at('F') > 0)) return skip("a feed must be above zero", 0);
-            m_feed = m_block.at('F') * m_unit / 60;
+            m_feed = m_block.at('F') * m_unit / (m_feedMode == FeedMode::Minute ? 60 : 1);
         }
+        if (given(m_block.at('S')) && !dwell) {
+            if (m_block.at('S') < 0) return skip("a spindle speed below zero", 0);
+            m_spindle = m_block.at('S');
+        }
+        if (given(m_block.at('D')) && m_surfaceSpeed) m_spindleMost = m_block.at('D'); // G96 D2500 S200
         bool stops = false, ends = false;
         for (int k = 0; k < m_block.mCount; ++k) {
             const int m = m_block.m[k];
@@ -188,10 +235,7 @@ public:
 
 private:
     static std::string notFollowed(int tenfold) {
-        char text[48];
-        if (tenfold % 10) std::snprintf(text, sizeof text, "G%d.%d is not followed", tenfold / 10, tenfold % 10);
-        else std::snprintf(text, sizeof text, "G%d is not followed", tenfold / 10);
-        return text;
+        return "G" + std::to_string(tenfold / 10) + (tenfold % 10 ? "." + std::to_string(tenfold % 10) : "") + " is not followed";
     }
     [[nodiscard]] bool blockEmpty() const {
         if (m_block.gCount || m_block.mCount) return false;
@@ -215,12 +259,33 @@ private:
     [[nodiscard]] double timeOfStraight() const {
         if (!hasAxisWords()) return 0;
         const Point3 p = target();
-        const double way = std::hypot(p[0] - m_at[0], p[1] - m_at[1], p[2] - m_at[2]);
-        return m_feed > 0 && std::isfinite(way) ? way / m_feed : 0;
+        const double way = std::hypot(p[0] - m_at[0], p[1] - m_at[1], p[2] - m_at[2]), feed = feedTo(p);
+        return feed > 0 && std::isfinite(way) ? way / feed : 0;
+    }
+    enum class FeedMode { Minute, Turn, Inverse };
+    /// Another mode makes another thing of F: what was written before counts no more (ISO 6983, modal group 5).
+    void feedMode(FeedMode mode) {
+        if (mode != m_feedMode) m_feed = 0;
+        m_feedMode = mode;
+    }
+    /// Feed along the path, m/s; 0 when it is not known. A turn's feed goes by the spindle; under G96 that follows the
+    /// radius, and the middle of the move gives the time of the whole exactly (speed of cut and feed a turn constant).
+    [[nodiscard]] double feedTo(const Point3 &to) const {
+        if (m_feedMode == FeedMode::Inverse || !(m_feed > 0)) return 0;
+        if (m_feedMode == FeedMode::Minute) return m_feed;
+        if (!given(m_spindle)) return 0;
+        double rpm = m_spindle;
+        if (m_surfaceSpeed) { // metres or feet a minute
+            const double radius = std::fabs(m_at[0] + to[0]) / 2, metresAMinute = m_unit == 0.0254 ? m_spindle * 0.3048 : m_spindle;
+            rpm = radius > 0 ? metresAMinute / (2 * pi * radius) : std::numeric_limits<double>::infinity();
+            if (given(m_spindleMost)) rpm = std::min(rpm, m_spindleMost);
+            if (!std::isfinite(rpm)) return 0;
+        }
+        return m_feed * rpm / 60;
     }
     void skip(const std::string &why, double seconds) {
         ++m_text.skippedCount;
-        if (m_text.skipped.size() < 500) m_text.skipped.push_back({m_line, std::string(m_source.substr(0, 60)), why, seconds});
+        if (m_text.skipped.size() < 500) m_text.skipped.push_back({m_line, shownText(m_source), shownText(why, 200), seconds}); // a reason may name a byte of it
         if (seconds == seconds) m_text.skippedSeconds += seconds;
         else m_text.timeOpen = true;
     }
@@ -238,7 +303,7 @@ private:
         move.kind = rapid ? ProgramMoveKind::Rapid : ProgramMoveKind::Feed;
         move.from = m_at;
         move.to = to;
-        move.feed = rapid ? 0 : m_feed;
+        move.feed = rapid ? 0 : feedTo(to);
         move.stopAfter = rapid;
         emitMove(move);
     }
@@ -250,10 +315,15 @@ private:
         move.line = m_line;
         m_sink(move);
     }
-    bool feedReady(double seconds) {
-        if (!m_feedKnown) return skip("the feed is not known here", seconds), false;
-        if (!(m_feed > 0)) return skip("no feed has been given yet: write F", seconds), false;
-        return true;
+    /// What moves at no known feed takes a time that nobody can tell.
+    bool feedReady(const Point3 &to) {
+        if (feedTo(to) > 0) return true;
+        constexpr double open = std::numeric_limits<double>::quiet_NaN();
+        if (m_feedMode == FeedMode::Inverse) skip("the feed is not known here", open);
+        else if (!(m_feed > 0)) skip("no feed has been given yet: write F", open);
+        else if (!given(m_spindle) || m_spindle == 0) skip(m_surfaceSpeed ? "feed a turn under G96, and no S has been given" : "feed a turn, and the spindle has no S", open);
+        else skip("feed a turn at the centre under G96: write G92 S, how fast the spindle may turn", open);
+        return false;
     }
     void doDwell() {
         double t = m_block.at('P');
@@ -273,7 +343,7 @@ private:
     void straight(bool rapid) {
         const Point3 to = target();
         if (!reachable(to)) return skip("a place more than a kilometre away", 0);
-        if (!rapid && !feedReady(0)) {
+        if (!rapid && to != m_at && !feedReady(to)) {
             m_at = to; // the place is known all the same
             return;
         }
@@ -283,7 +353,7 @@ private:
         const Point3 to = target();
         if (!reachable(to)) return skip("a place more than a kilometre away", 0);
         const double seconds = timeOfStraight();
-        if (!feedReady(seconds)) {
+        if (!feedReady(to)) {
             m_at = to;
             return;
         }
@@ -322,7 +392,7 @@ private:
         move.kind = ProgramMoveKind::Arc;
         move.from = m_at;
         move.to = to;
-        move.feed = m_feed;
+        move.feed = feedTo(to);
         move.first = m_first;
         move.second = m_second;
         move.centreFirst = ca;
@@ -351,7 +421,7 @@ private:
         if (m_motion == 830 && !(m_cycle.peck > 0)) return skip("G83 needs Q above zero", 0);
         if (m_motion == 820 && (!given(m_cycle.dwell) || m_cycle.dwell < 0)) return skip("G82 needs its dwell P", 0);
         if (m_motion == 820) note("G82 P is read in seconds; some controls count milliseconds.");
-        if (!feedReady(0)) return;
+        if (!feedReady(m_at)) return;
         const double L = m_block.at('L');
         const int repeats = given(L) ? int(std::clamp(std::floor(L), 0.0, 10000.0)) : 1;
         for (int n = 0; n < repeats; ++n) {
@@ -403,7 +473,9 @@ private:
     Point3 m_at{};
     double m_unit = 1e-3, m_feed = 0, m_cycleStartZ = 0;
     int m_motion = -1, m_first = 0, m_second = 1;
-    bool m_absolute = true, m_backToStart = true, m_feedKnown = true, m_ended = false;
+    bool m_absolute = true, m_backToStart = true, m_surfaceSpeed = false, m_ended = false;
+    FeedMode m_feedMode = FeedMode::Minute;
+    double m_spindle = unset, m_spindleMost = unset; ///< rpm; under G96 the first is metres or feet a minute
     Cycle m_cycle;
 };
 
@@ -420,7 +492,7 @@ ProgramText readProgram(std::istream &in, std::int64_t size, const ProgramOption
         bytes += std::int64_t(line.size()) + 1;
         if (std::int64_t(line.size()) > longest) {
             ++text.skippedCount;
-            if (text.skipped.size() < 500) text.skipped.push_back({text.lines, line.substr(0, 60), "a line of more than 4096 characters is no block", 0});
+            if (text.skipped.size() < 500) text.skipped.push_back({text.lines, shownText(line), "a line of more than 4096 characters is no block", 0});
         } else {
             interpreter.run(line, text.lines);
         }

@@ -51,8 +51,8 @@ struct ProgramText {
     bool cancelled = false;
 };
 /// Reads a program and hands each move to `sink` in order. Understood: G0 G1 G2 G3 G4, G17 G18 G19, G20 G21, G90 G91,
-/// G80 G81 G82 G83, G98 G99; words N, F, S, M, T, X Y Z, I J K, R, P, Q, L; comments in ( ) and after ;. G40 G49 G54..G59 G61 G64
-/// G91.1 G94 change nothing that is counted here. Everything else is listed. Never throws on bad text.
+/// G80 G81 G82 G83, G94 (feed a minute) G95 (a turn, by S) G96 G97 (S is the speed of the cut, or turns), G92 S, G98 G99; words N, F, S, M, T, X Y Z, I J K, R, P, Q, L; comments in ( ) and after ;. G40 G49 G54..G59 G61 G64
+/// G91.1 change nothing that is counted here. Everything else is listed. Never throws on bad text.
 /// Source: ISO-6983 for words and modal groups; canned cycles as controls commonly run them (common practice).
 /// @param size of the text in bytes for the progress share; 0: not known
 ProgramText readProgram(std::istream &in, std::int64_t size, const ProgramOptions &options, const std::function<void(const ProgramMove &)> &sink);

@@ -10,9 +10,7 @@ int directionOf(const AxisModel &m, const Move &move) { return m.vertical ? (mov
 
 Force processOf(const AxisModel &m, const Move &move) {
     if (move.cut < 0) return newtons(0);
-    const auto &c = m.cuts[std::size_t(move.cut)];
-    const double added = c.pressing > 0 && m.wayFriction == m.wayFriction ? m.wayFriction * c.pressing : 0;
-    return newtons((c.force.v + added) * m.cutFactor.v);
+    return newtons(processForce(m, m.cuts[std::size_t(move.cut)]));
 }
 
 struct Ramps {
@@ -133,7 +131,7 @@ CycleMoment momentOfCycle(const AxisModel &m, const Cycle &cycle, double t) {
 
 std::vector<DemandCase> demandCases(const AxisModel &m, const AxisState &s) {
     std::vector<DemandCase> out;
-    const double a = m.acceleration.v;
+    const double a = m.acceleration.v, d = m.slowing();
     const auto add = [&](std::string name, int direction, double accel, double speed, Force process, int cut = -1) {
         const auto t = torqueAt(s.chain, {direction, fromSi<Acceleration>(accel), fromSi<Speed>(speed), process});
         DemandCase c;
@@ -142,7 +140,7 @@ std::vector<DemandCase> demandCases(const AxisModel &m, const AxisState &s) {
         c.rpm = inRevolutionsPerMinute(t.motorSpeed);
         c.torque = t.motor.value();
         c.power = t.motorPower.value();
-        if (s.motorKnown) c.design = torqueAtSpeed(m, s, c.rpm).design;
+        if (s.motorKnown) c.design = torqueAtSpeed(m, s, c.rpm).design * (direction == 0 ? m.idleShare.v : 1);
         out.push_back(std::move(c));
     };
     const Force none = newtons(0);
@@ -150,15 +148,15 @@ std::vector<DemandCase> demandCases(const AxisModel &m, const AxisState &s) {
     if (m.vertical) {
         add("Speed up, going up", 1, a, v, none);
         add("Run up", 1, 0, v, none);
-        add("Brake, going up", 1, -a, v, none);
+        add("Brake, going up", 1, -d, v, none);
         add("Speed up, going down", -1, -a, v, none);
         add("Run down", -1, 0, v, none);
-        add("Brake, going down", -1, a, v, none);
+        add("Brake, going down", -1, d, v, none);
     } else {
         add("Break away", 1, 0, 0, newtons(s.sizingPull * (m.breakaway.v - 1)));
         add("Speed up", 1, a, v, none);
         add("Run", 1, 0, v, none);
-        add("Brake", 1, -a, v, none);
+        add("Brake", 1, -d, v, none);
     }
     for (const auto &move : m.moves)
         if (move.cut >= 0) add(move.name, directionOf(m, move), 0, m.cuts[std::size_t(move.cut)].feed, processOf(m, move), move.cut);
@@ -168,9 +166,10 @@ std::vector<DemandCase> demandCases(const AxisModel &m, const AxisState &s) {
 
 std::vector<std::string> targetWarnings(const AxisModel &m, const AxisState &s) {
     std::vector<std::string> out;
-    const double share = m.rapid.v * m.rapid.v / m.acceleration.v / m.travel.v;
+    const double mean = 2 / (1 / m.acceleration.v + 1 / m.slowing()); // of both ramps
+    const double share = m.rapid.v * m.rapid.v / mean / m.travel.v;
     if (share > 0.25) {
-        const double reachable = std::sqrt(0.25 * m.travel.v * m.acceleration.v);
+        const double reachable = std::sqrt(0.25 * m.travel.v * mean);
         out.push_back("Rapid " + withUnit(m.rapid.v, Dimension::Speed, "mm/min", 4) + " takes " + numberText(share * 100, 2) + " % of the travel to speed up and slow down: " + (share > 0.5 ? "it is hardly ever reached. " : "seldom reached. ") + withUnit(reachable, Dimension::Speed, "mm/min", 3) + " is what this travel can use.");
     }
     if (s.critical == s.critical && s.screwRpm > 0.8 * s.critical) out.push_back("At this rapid the screw turns " + numberText(s.screwRpm, 3) + " rpm; it whirls at " + numberText(s.critical, 3) + ". Beyond 0.8 of that: not to be had with this screw.");

@@ -4,6 +4,8 @@
 #include "duty/program_duty.h"
 #include "proof/evaluate.h"
 #include <nlohmann/json.hpp>
+#include <array>
+#include <optional>
 
 namespace lw {
 
@@ -18,6 +20,8 @@ struct ProgramDemand {
     double rmsForce = notKnown;       ///< N along the axis over the whole program
     double rmsTorque = notKnown;      ///< N m at the motor, screw and belt losses included
     double worstSecondTorque = notKnown; ///< N m RMS at the motor over the worst second
+    double counted = notKnown;        ///< N m counted on at the motor's fastest in the program
+    double margin = notKnown;         ///< counted over the worst second
     double cut = 0;                   ///< N, the cutting force taken while feeding, the heaviest of the axis
     bool assumed = false;
 };
@@ -25,7 +29,13 @@ struct ProgramDemand {
 /// (in quadrature: up and down balance). Source: KIN, DUTY-RMS.
 [[nodiscard]] ProgramDemand programDemand(const AxisModel &m, const AxisState &s, const ProgramDuty &duty, int axis);
 
-[[nodiscard]] nlohmann::json programJson(const ProgramDuty &duty, const ProgramLimits &limits);
+/// Of the axes X, Y, Z that the job has.
+using ProgramDemands = std::array<std::optional<ProgramDemand>, 3>;
+[[nodiscard]] ProgramDemands programDemands(const nlohmann::json &project, const ProgramDuty &duty);
+/// What an axis does in it and what that asks, in sentences; the same in the window and on the command line.
+[[nodiscard]] std::string programAxisWords(const ProgramDuty &duty, int axis, const ProgramDemand *demand);
+
+[[nodiscard]] nlohmann::json programJson(const ProgramDuty &duty, const ProgramLimits &limits, const ProgramDemands &demands = {});
 /// "12 400 moves, 3 min 20 s: 80 % cutting." and the like.
 [[nodiscard]] std::string programSentence(const ProgramDuty &duty);
 /// "3 min 20 s"

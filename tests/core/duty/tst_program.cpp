@@ -201,7 +201,7 @@ private slots:
     void whatIsNotFollowedIsListed_data() {
         QTest::addColumn<QString>("block");
         QTest::addColumn<QString>("says");
-        for (const auto &[block, says] : {std::pair{"G5 X1", "G5 is not followed"}, {"G43 H1", "tool length"}, {"G41 D1", "cutter radius"}, {"#1=5", "variables"}, {"G1 X[1+2]", "variables"}, {"G1 A90", "A is not one"}, {"G95", "feed a turn"}, {"M98 P10", "subprograms"}, {"G1 X5 X6 F10", "two X"}, {"G1 X F10", "no number after X"}, {"(open", "not closed"}, {"G2 X1 Y1 F10", "needs I, J, K or R"}, {"G2 X10 Y0 R1 F10", "farther apart"}, {"G2 X10 Y0 I3 F10", "not equally far"}, {"G1 X1 F-5", "above zero"}, {"G83 Z-5 R1 F10 X1", "needs Q"}, {"G81 Z5 R1 F10 X1", "above R"}, {"G1 X9999999 F10", "kilometre"}, {"X5", "in force"}, {"@", "not a word"}, {"G1 Z1", "no feed"}, {"G4", "without its time"}, {"G4 P99999", "milliseconds"}}) QTest::newRow(block) << block << says;
+        for (const auto &[block, says] : {std::pair{"G5 X1", "G5 is not followed"}, {"G43 H1", "tool length"}, {"G41 D1", "cutter radius"}, {"#1=5", "variables"}, {"G1 X[1+2]", "variables"}, {"G1 A90", "A is not one"}, {"G93", "inverse time"}, {"M98 P10", "subprograms"}, {"G1 X5 X6 F10", "two X"}, {"G1 X F10", "no number after X"}, {"(open", "not closed"}, {"G2 X1 Y1 F10", "needs I, J, K or R"}, {"G2 X10 Y0 R1 F10", "farther apart"}, {"G2 X10 Y0 I3 F10", "not equally far"}, {"G1 X1 F-5", "above zero"}, {"G83 Z-5 R1 F10 X1", "needs Q"}, {"G81 Z5 R1 F10 X1", "above R"}, {"G1 X9999999 F10", "kilometre"}, {"X5", "in force"}, {"@", "not a word"}, {"G1 Z1", "no feed"}, {"G4", "without its time"}, {"G4 P99999", "milliseconds"}}) QTest::newRow(block) << block << says;
     }
     void whatIsNotFollowedIsListed() {
         QFETCH(QString, block);
@@ -210,6 +210,54 @@ private slots:
         QCOMPARE(d.text.skippedCount, 1);
         QCOMPARE(d.text.skipped[0].line, 2);
         QVERIFY2(QString::fromStdString(d.text.skipped[0].why).contains(says), d.text.skipped[0].why.c_str());
+    }
+    /// Feed a turn: 0.2 mm a turn at 600 rpm is 120 mm/min, so 100 mm take 50 s, less what the ramps leave (2 mm/s at 0.3 m/s2: 7 ms).
+    void feedATurnGoesByTheSpindle() {
+        const auto d = run("G21 G95 S600 M3\nG1 X100 F0.2\n");
+        QCOMPARE(d.text.skippedCount, 0);
+        LW_COMPARE_WITHIN(d.time, 50.0, 0.02);
+        // another speed, the same feed a turn; back to feed a minute F must be written anew
+        LW_COMPARE_WITHIN(run("G95 S600\nG1 X50 F0.2\nS1200\nX100\n").time, 25 + 12.5, 0.04);
+        const auto stale = run("G95 S1000\nG1 X10 F0.2\nG94\nX20\n");
+        QCOMPARE(stale.text.skippedCount, 1);
+        QVERIFY(stale.text.skipped[0].why.find("no feed") != std::string::npos);
+        QVERIFY(stale.text.timeOpen);
+        QCOMPARE(run("G94 G1 X10 F100\nG95\nX20\n").text.skippedCount, 1);
+        // no spindle speed: a line of the list, its time open
+        const auto still = run("G95\nG1 X10 F0.2\n");
+        QCOMPARE(still.text.skippedCount, 1);
+        QVERIFY(still.text.skipped[0].why.find("no S") != std::string::npos && still.text.timeOpen);
+        // inches: 0.01 in a turn at 300 rpm is 76.2 mm/min
+        LW_COMPARE_WITHIN(run("G20 G95 S300\nG1 X1 F0.01\n").time, 25.4 / 76.2 * 60, 0.02);
+    }
+    /// Constant speed of cut: facing from radius r1 to r2 takes 2 pi (r1^2 - r2^2) / (2 f v), the integral of dr / (f n(r)).
+    void surfaceSpeedFollowsTheRadius() {
+        const auto d = run("G95 G96 S100\nG0 X50\nG1 X10 F0.2\n");
+        LW_COMPARE_WITHIN(d.cutting, 2 * PI * (0.05 * 0.05 - 0.01 * 0.01) / 2 / (0.2e-3 * 100 / 60), 0.05);
+        const auto centre = run("G95 G96 S100\nG1 X0 F0.2\nG92 S2000\nG1 X-10\n");
+        QCOMPARE(centre.text.skippedCount, 0); // from 0 to 0 nothing moves; then the clamp turns it
+        LW_COMPARE_WITHIN(centre.cutting, 10 / (0.2 * 2000) * 60, 0.05);
+    }
+    void noWordIsReadByHalf_data() {
+        QTest::addColumn<QString>("block");
+        for (const char *b : {"G1 X1e9 F100", "G1 X1E3 F100", "G1 X1e-3 F100", "G1 X1.2.3 F100", "G1 X1.5.F100", "G1e1 X5", "G1 X5 F1e2"}) QTest::newRow(b) << QString::fromLatin1(b);
+    }
+    void noWordIsReadByHalf() {
+        QFETCH(QString, block);
+        const auto d = run("G21\n" + block.toStdString() + "\n");
+        QCOMPARE(d.text.skippedCount, 1);
+        QCOMPARE(d.moves, 0);
+        QVERIFY2(QString::fromStdString(d.text.skipped[0].why).contains(QStringLiteral("cannot be read")), d.text.skipped[0].why.c_str());
+        QCOMPARE(run("G1 X5 F100 E5\n").moves, 1); // an E word of its own is none of ours
+    }
+    void latinTextIsShownAsLetters() {
+        const auto d = run("G5 (K\xfchlung an) X1\n\xff\xfe\x80 \x1b[31m\n");
+        QCOMPARE(d.text.skippedCount, 2);
+        QCOMPARE(d.text.skipped[0].text, std::string("G5 (K\u00fchlung an) X1"));
+        for (const auto &s : d.text.skipped) {
+            QVERIFY(QString::fromUtf8(s.text.c_str()).toUtf8() == s.text.c_str()); // whole UTF-8
+            QVERIFY(s.text.find('\x1b') == std::string::npos);
+        }
     }
     void skippedTimeIsSaid() {
         const auto d = run("G1 X10 F60\nG5 X70\n");
