@@ -1,5 +1,6 @@
 // One function a card: readings in, verdict, sentence and settings out.
 #include "commission/cards.h"
+#include "units/plain_number.h"
 #include "commission/limits.h"
 #include "commission/readings.h"
 #include "drive/steps.h"
@@ -60,7 +61,7 @@ public:
         in.stepsPerMm = steps == steps ? steps : 0;
         if (s.critical == s.critical) in.screwLimit = revolutionsPerMinute(0.8 * s.critical);
         in.lead = metres(m.lead.known() ? m.lead.v : 0);
-        in.acceleration = fromSi<Acceleration>(m.acceleration.v);
+        in.acceleration = fromSi<Acceleration>(m.slowing()); // it is braking that needs the room
         in.reaction = seconds(0.05);
         in.margin = millimetres(2);
         const double l = s.chain.lead.value();
@@ -104,7 +105,7 @@ private:
     void stopWorks() {
         const double bond = value("bond_ohm", "the bond"), supply = value("supply_V", "the supply"), fall = value("fall_s", "the fall below 60 V");
         const auto insulation = choice("insulation", "the insulation"), stops = choice("stops_cut", "the stops"), limits = choice("limits_cut", "the limits"), back = choice("back_on_release", "what comes back on release");
-        if (bond > 0.1) return say(Verdict::Fails, "The bond has " + withUnit(bond, Dimension::Resistance, "ohm", 3) + ", 0.1 at most: scrape paint, star washer. Nothing moves before.");
+        if (bond > 0.1) return say(Verdict::Fails, "The bond has " + withUnit(bond, Dimension::Resistance, "ohm", 3) + ": its length and section make one expect less, 0.1 at the most here. Scrape paint, star washer. Nothing moves before.");
         if (insulation == "low") return say(Verdict::Fails, "The insulation is too low: find the wire. Mains by a licensed hand.");
         if (stops == "no" || limits == "no") return say(Verdict::Fails, "A stop or limit does not cut the motor power: rewire in hardware. Nothing moves before.");
         if (back == "yes") return say(Verdict::Fails, "Power comes back on release: a separate reset is needed. Nothing moves before.");
@@ -184,7 +185,7 @@ private:
     void stall() {
         const auto v = speed();
         const auto read = typed(m_spec, 0);
-        r.predicted = stallSpeed(m, s);
+        r.predicted = stallSpeed(m, s).speed;
         if (!read.empty()) r.dial = read.back();
         if (read.size() < 3) want(std::to_string(3 - read.size()) + " more places");
         if (!v) return;
@@ -344,20 +345,28 @@ double designSteps(const AxisModel &m) {
     return steps ? steps->value() : notKnown;
 }
 
-double stallSpeed(const AxisModel &m, const AxisState &s) {
-    if (!s.motorKnown || !m.lead.known() || !m.pull.known()) return notKnown;
+StallPrediction stallSpeed(const AxisModel &m, const AxisState &s) {
+    if (!s.motorKnown || !m.lead.known() || !m.pull.known()) return {};
     AxisChain chain = s.chain;
     chain.friction = newtons(s.friction);
     const auto deficit = [&](double v) { // demand beyond what the motor gives
         const auto t = torqueAt(chain, {1, fromSi<Acceleration>(0), fromSi<Speed>(v), newtons(0)});
         return std::fabs(t.motor.value()) - torqueAtSpeed(m, s, inRevolutionsPerMinute(t.motorSpeed)).quasi;
     };
-    if (!(deficit(0) < 0)) return notKnown;
-    double low = 0, high = 1e-3;
-    while (high < 10 && deficit(high) < 0) high *= 2;
-    if (high >= 10) return notKnown;
+    if (!(deficit(0) < 0)) return {};
+    // Where pulses end or the motor is not meant to run, nobody can stall it and the curve has not been looked at.
+    StallPrediction p{std::numeric_limits<double>::infinity(), false, {}};
+    const double perTurn = m.lead.v / s.chain.ratio;
+    const auto ends = [&](double v, const char *why) {
+        if (v > 0 && v < p.speed) p = {v, true, why};
+    };
+    if (m.usable.known()) ends(m.usable.v / (2 * pi) * perTurn, "the motor is usable to there");
+    if (s.rateLimit == s.rateLimit && s.microstep > 0) ends(s.rateLimit * s.microstep, "the pulses end there");
+    if (s.critical == s.critical) ends(s.critical / 60 * m.lead.v, "the screw whips there");
+    double low = 0, high = std::min(10.0, p.speed);
+    if (deficit(high) < 0) return std::isfinite(p.speed) ? p : StallPrediction{};
     for (int k = 0; k < 60; ++k) (deficit((low + high) / 2) < 0 ? low : high) = (low + high) / 2;
-    return low;
+    return {low, false, {}};
 }
 
 namespace {
@@ -395,7 +404,16 @@ std::vector<Prediction> predictions(const Json &project, const AxisModel &m, con
         if (!x.struck && x.si == x.si) lowestStall = lowestStall == lowestStall ? std::min(lowestStall, x.si) : x.si;
     add("friction", "Friction of the slide", "N", Dimension::Force, "N", s.friction, notKnown, 0.25, 0.10);
     add("lost_motion", "Lost motion", "um", Dimension::Length, "mm", s.lostMotion, cardOf(CardId::LostMotion).measured, 0.50, 0.08);
-    add("stall", "Stalls at", "mm/min", Dimension::Speed, "mm_min", stallSpeed(m, s), lowestStall, 0.20, 0.05);
+    const auto stall = stallSpeed(m, s);
+    add("stall", "Stalls at", "mm/min", Dimension::Speed, "mm_min", stall.speed, lowestStall, 0.20, 0.05);
+    if (auto &p = out.back(); stall.notBefore && !p.saidTyped) { // its band is open above: later is as said
+        p.notBefore = true;
+        p.note = stall.why;
+        if (p.is == p.is && p.is >= p.said) {
+            p.verdict = Verdict::Holds;
+            p.en = 0;
+        }
+    }
     add("warm", "Motor warms by", "K", Dimension::Number, "K", notKnown, cardOf(CardId::WarmUp).measured, 0.25, 0.05);
     add("steps", "Steps", "1/mm", Dimension::Number, "per_mm", designSteps(m), cardOf(CardId::Steps).measured, 0.0004, 0.0002);
     if (m.lathe) {
@@ -484,9 +502,12 @@ std::string settingsIni(const std::vector<SettingsOfAxis> &axes) {
     std::string out;
     if (anyDraft(axes)) out += std::string("; ") + draftWords + "\n";
     for (const auto &a : axes) {
-        out += "[" + a.axis + "]\n";
+        std::string section = oneLine(a.axis);
+        for (char &c : section)
+            if (c == ']' || c == '[' || c == ';' || c == '#') c = '_';
+        out += "[" + section + "]\n";
         for (const auto &l : a.lines)
-            if (l.known && l.key != "steps_per_mm_exact") out += l.key + " = " + l.value + " ; " + (l.unrounded.empty() || l.unrounded == l.value ? std::string() : l.unrounded + ", ") + sourceWord(l.source) + "\n";
+            if (l.known && l.key != "steps_per_mm_exact") out += oneLine(l.key + " = " + l.value + " ; " + (l.unrounded.empty() || l.unrounded == l.value ? std::string() : l.unrounded + ", ")) + sourceWord(l.source) + "\n";
         out += "\n";
     }
     return out;

@@ -9,7 +9,7 @@ const std::vector<CardSpec> &specs() {
     static const std::vector<CardSpec> all{
         {CardId::StopWorks, "stop_works", "Stop works", true,
          "Unplugged: pull every wire, bond from the earth pin to each metal part. Then power on, drives still unplugged: each supply, and how long it takes to fall. Then press every stop, pull each limit wire, unplug the stop cable: three times each.",
-         "Bond at most 0.1 Ω, insulation at least 1 MΩ, supply within 5 %, under 60 V in 5 s, motor power gone each time and not back on release.", "S01",
+         "Bond as length and section of its wire make one expect, 0.1 Ω at the most for wires of a usual machine; insulation at least 1 MΩ, supply within 5 %, under 60 V in 5 s, motor power gone each time and not back on release.", "S01",
          {"bond_ohm", "insulation", "supply_V", "fall_s", "stops_cut", "limits_cut", "back_on_release"}, {}, ""},
         {CardId::Hold, "hold", "Hold", false, "Lowest current, enable, twenty minutes. Push the slide by hand; touch nothing hot.", "Holds against the hand, the case no more than 40 K above the room.", "S03", {"holds_by_hand", "case_C", "room_C"}, {}, ""},
         {CardId::WhichWay, "which_way", "Which way", false, "Coupling loose if you can, table in the middle, half the current. One millimetre slowly, both ways, then ten.", "Plus moves the tool plus against the work, so a table goes the other way; ten millimetres within 5 %.", "S03", {"right_way", "distance_mm"}, {}, "mm"},

@@ -74,11 +74,18 @@ struct Prediction {
     Verdict verdict = Verdict::NotKnown;
     double en = notKnown;
     std::string note;
+    bool notBefore = false;                  ///< said is where model or controller end: the band is open above
 };
 [[nodiscard]] std::vector<Prediction> predictions(const nlohmann::json &project, const AxisModel &m, const AxisState &s);
 /// Speed at which the motor can no longer keep the free slide moving: where pull-out torque meets the running demand.
-/// Unspread pull, no acceleration. NaN when motor, lead or pull are not known. Source: EB-1 and PMSM-CIRCLE.
-[[nodiscard]] double stallSpeed(const AxisModel &m, const AxisState &s);
+/// Unspread pull, no acceleration. Ends where the motor is not to be run faster, the pulses end or the screw whips: then not
+/// before that. NaN when motor, lead or pull are not known. Source: EB-1 and PMSM-CIRCLE.
+struct StallPrediction {
+    double speed = notKnown; ///< m/s
+    bool notBefore = false;
+    std::string why;         ///< what ends it, when notBefore
+};
+[[nodiscard]] StallPrediction stallSpeed(const AxisModel &m, const AxisState &s);
 /// Steps a millimetre as the design has them; NaN when the lead is not known.
 [[nodiscard]] double designSteps(const AxisModel &m);
 

@@ -5,6 +5,21 @@
 
 namespace lw {
 
+int AxisModel::directionOf(int cut) const {
+    if (!vertical) return 1;
+    for (const auto &move : moves)
+        if (move.cut == cut && move.up) return 1;
+    return -1; // drilling goes down
+}
+
+double AxisModel::playStays() const {
+    if (!keepsScrew) return nutPlay.v;
+    const auto part = [](const Known &k) { return k.known() ? k.v : 0.0; };
+    const auto stays = [](const Known &after, double now) { return after.known() ? after.v : now; };
+    const double inThread = std::max(0.0, lostNow.v - part(lostThrust) - part(lostSlot) - part(lostWindUp));
+    return std::max(0.0, stays(afterThrust, part(lostThrust)) + stays(afterSlot, part(lostSlot)) + stays(afterThread, stays(nutPlay, inThread)));
+}
+
 double AxisModel::weightAlong() const { return mass.v * standardGravity * std::sin(incline); }
 
 Fraction AxisModel::ratioFraction() const {
@@ -13,7 +28,7 @@ Fraction AxisModel::ratioFraction() const {
 }
 Fraction AxisModel::leadFraction() const {
     if (!lead.known()) return {0, 1};
-    if (hasScrew && thread.lead().value() > 0) {
+    if (hasScrew && thread.lead().value() > 0 && lead.v == thread.lead().value()) {
         // thread names are exact: metric leads as written, acme pitches through threads an inch
         if (thread.flankHalfAngle == degrees(14.5)) {
             const auto tpi = fromDecimal(std::round(25.4 / inMillimetres(thread.pitch) * 1000) / 1000);
@@ -45,6 +60,12 @@ void ModelReader::readMotor() {
     m.inductance = design("motor/inductance_mH");
     m.rotor = design("motor/rotor_inertia_kgm2");
     spreadBy(m.rotor, 0.95, 1.05, Shape::Uniform);
+    // A figure somebody guessed has the doubt of a guess; a plate or a data sheet has that of the curve worked out from it.
+    for (auto *k : {&m.holding, &m.resistance})
+        if (k->assumed()) spreadBy(*k, 0.8, 1.2, Shape::Triangular);
+    if (m.inductance.assumed()) spreadBy(m.inductance, 0.7, 1.4, Shape::Triangular);
+    const auto measured = [](const Known &k) { return k.standing == Standing::Measured; };
+    if (measured(m.holding) && measured(m.inductance)) m.torqueFactor = {1, Standing::Measured, 0.9, 1.1, Shape::Triangular}; // what the model itself is good to
     m.hasMotor = m.holding.known() || m.rated.known() || !kind.empty();
     const auto convention = designText("motor/torque_convention");
     m.conventionTyped = !convention.empty();
@@ -60,6 +81,9 @@ void ModelReader::readMotor() {
     if (current.known()) {
         m.drivePeak = current;
         if (currentKind == "rms") m.drivePeak.v *= std::sqrt(2.0);
+        if (current.shape != Shape::None) m.currentFactor = {1, current.standing, current.low / current.v, current.high / current.v, Shape::Triangular};
+        else if (measured(current)) m.currentFactor = {1, Standing::Measured, 0.98, 1.02, Shape::Triangular}; // by clamp ammeter
+        m.drivePeak.low = m.drivePeak.high = notKnown;
         m.drivePeak.shape = Shape::None; // its spread is currentFactor
     } else if (m.rated.known()) {
         m.drivePeak = assumed(m.rated.v);
@@ -73,14 +97,16 @@ void ModelReader::readMotor() {
     m.supplyPower = design("supply/power_W");
     m.unregulated = designText("supply/kind") == "unregulated";
     m.sag = design("supply/sag");
-    if (!m.sag.known()) m.sag = assumed(m.unregulated ? 0.10 : 0.02);
-    if (m.unregulated) {
-        m.sag.low = 0.0;
-        m.sag.high = 0.15;
-        m.sag.shape = Shape::Uniform;
-    } else {
-        m.sag.shape = Shape::None;
+    if (!m.sag.known()) {
+        m.sag = m.unregulated ? assumed(0.10, 0.0, 0.15, Shape::Uniform) : assumed(0.02);
+    } else if (m.sag.shape == Shape::None) {
+        // a meter on the supply while it moves, good to a tenth; a plain transformer's as somebody states it, to a half
+        const double share = measured(m.sag) ? 0.1 : m.unregulated ? 0.5 : 0;
+        if (share > 0) spreadBy(m.sag, 1 - share, 1 + share, Shape::Uniform);
     }
+    m.torqueLimit = design("drive/torque_limit_Nm");
+    m.idleShare = axis("settings/idle_current_pct");
+    if (!m.idleShare.known()) m.idleShare = m.vertical ? assumed(0.5) : Known{1, Standing::Computed};
     m.cableLength = design("cable/length_mm");
     const auto area = design("cable/cross_section_mm2");
     // Loop of two conductors, copper 0.0175 ohm mm2/m (IEC 60028 at 20 C: 1/58).
@@ -137,6 +163,10 @@ void ModelReader::readTransmission() {
         if (!m.install.known()) m.install = assumed(0.75);
         m.mesh = design("belt/mesh_factor");
         if (!m.mesh.known()) m.mesh = assumed(0.7);
+        if (const auto pull = design("belt/pull_for_1mm_a_metre_N"); pull.known() && m.small.profile && m.beltWidth.known()) {
+            const double table = m.small.profile->stiffnessPerWidth * m.beltWidth.v * 1e3; // N for doubling its length
+            m.beltStiffnessFactor = {1000 * pull.v / table, pull.standing, 900 * pull.v / table, 1100 * pull.v / table, Shape::Triangular};
+        }
         m.beltOffFace = design("belt/from_face_mm");
         if (!m.beltOffFace.known()) m.beltOffFace = assumed(15e-3);
     } else {
@@ -163,21 +193,34 @@ void ModelReader::readScrew() {
         }
     }
     m.wheel = m.cls && m.cls->wheel && !m.hasScrew;
-    if (m.hasScrew) {
-        m.lead = {m.thread.lead().value(), Standing::Catalogue};
-    } else if (m.leadMeasured.known()) {
-        m.lead = m.leadMeasured;
+    const auto kept = designText("screw/kept"); // not said: a sliding thread is the old one, a ball screw a new one
+    m.keepsScrew = kept == "yes" || (kept != "no" && !m.ballScrew());
+    Known found; // the lead of the old screw, the surest way first
+    if (m.leadMeasured.known()) {
+        found = m.leadMeasured;
         m.leadText = numberText(m.leadMeasured.v * 1e3, 7);
     } else if (m.leadThread.known()) {
-        m.lead = m.leadThread;
+        found = m.leadThread;
         m.leadText = textAt(m_project, a + "survey/lead/threads_per_inch/typed") + "tpi";
     } else if (m.leadDial.known()) {
-        m.lead = m.leadDial;
-    } else if (m.cls) {
+        found = m.leadDial;
+    } else if (const auto turn = axis("survey/handle/travel_per_turn_mm"); turn.known()) {
+        found = turn;
+    }
+    if (m.hasScrew) {
+        m.lead = {m.thread.lead().value(), Standing::Catalogue};
+        // a reading that agrees with the name of the thread confirms it; one that does not is what the axis does
+        if (m.keepsScrew && found.known() && std::fabs(found.v / m.lead.v - 1) > 0.003) m.lead = found;
+        else m.leadText.clear();
+    } else if (m.keepsScrew && found.known()) {
+        m.lead = found;
+    } else if (m.keepsScrew && m.cls) {
         m.lead = assumed(m.cls->lead * 1e-3, m.wheel ? m.cls->lead * 0.83e-3 : notKnown, m.wheel ? m.cls->lead * 1.25e-3 : notKnown, m.wheel ? Shape::Lognormal : Shape::None);
     }
     const auto *size = m.ballScrew() ? ballScrewSize(m.thread.name) : nullptr;
     m.efficiency = design("screw/efficiency");
+    if (m.efficiency.standing == Standing::Measured) spreadBy(m.efficiency, 0.85, 1.15, Shape::Triangular);
+    if (!m.efficiency.known() && m.keepsScrew) m.efficiency = m.screwEfficiencyFound;
     if (!m.efficiency.known()) {
         if (m.wheel) m.efficiency = assumed(0.85);
         else if (m.ballScrew()) m.efficiency = assumed(0.90);
@@ -216,6 +259,7 @@ void ModelReader::readScrew() {
     m.farKind = designText("far_end/kind");
     m.nutKind = designText("nut/kind");
     m.bearingDrag = design("fixed_end/drag_Nm");
+    if (!m.bearingDrag.known() && m.keepsScrew && m.fixedKind.empty()) m.bearingDrag = m.handleDrag; // the old bearings stay too
     if (!m.bearingDrag.known()) m.bearingDrag = assumed(0.06);
     m.bearingStiffness = design("fixed_end/stiffness_N_um");
     if (!m.bearingStiffness.known()) m.bearingStiffness = assumed(100e6);
@@ -238,8 +282,12 @@ void ModelReader::readScrew() {
     m.brakeOnScrew = designText("brake/where", "screw") != "motor";
     m.brakeDelay = design("brake/delay_s");
     if (!m.brakeDelay.known()) m.brakeDelay = assumed(0.06);
-    if (m.ballScrew()) m.playStays = m.nutPlay.known() ? m.nutPlay.v : 0.05e-3;
-    else if (m.nutPlay.known() && !m.afterThread.known()) m.playStays = std::max(0.0, m.playStays - std::max(0.0, m.lostThread.v)) + m.nutPlay.v;
+    // A new nut as such nuts come: none when preloaded, rolled ball nuts 0.02 to 0.08, sliding ones 0.05 to 0.15 (common practice).
+    if (!m.keepsScrew && !m.nutPlay.known())
+        m.nutPlay = m.preload.v > 0 ? assumed(0) : m.ballScrew() ? assumed(0.05e-3, 0.02e-3, 0.08e-3, Shape::Uniform) : assumed(0.10e-3, 0.05e-3, 0.15e-3, Shape::Uniform);
+    m.bumperStroke = design("bumper/stroke_mm");
+    m.bumperForce = design("bumper/force_N");
+    m.endSpeed = design("end_speed_mm_min");
 }
 
 AxisModel readAxis(const Json &project, const std::string &axis, const std::string &design) {

@@ -13,6 +13,7 @@
 #include "machine/alignment.h"
 #include "machine/survey.h"
 #include "fraction.h"
+#include <algorithm>
 #include <nlohmann/json.hpp>
 #include <string>
 #include <vector>
@@ -69,28 +70,34 @@ struct AxisModel {
     Known deceleration, jerk, stepTarget; ///< unknown: as speeding up, straight ramps, not asked
     std::vector<Cut> cuts;
     std::vector<Move> moves;
-    Known cutFactor{1, Standing::Assumed, 0.7, 1.3, Shape::Triangular};
+    Known cutFactor{1, Standing::Assumed, 0.7, 1.3, Shape::Triangular};          ///< on cuts worked out or guessed
+    Known measuredCutFactor{1, Standing::Measured, 0.9, 1.1, Shape::Triangular}; ///< on cuts whose force was measured
     // survey
     std::vector<PullReading> readings;
     Known pull, pullMean, coldFactor, breakaway, mass, runOut;
-    double pullSmallest = notKnown, tightLoose = notKnown, asymmetry = notKnown;
+    Known pullLoosest;             ///< N, the least reading where work is done: what holds against a climb cut
+    double tightLoose = notKnown, asymmetry = notKnown;
     double tightAt = notKnown, looseAt = notKnown;
     bool pullMeasured = false, pullDirect = false, breakawayMeasured = false, runOutMeasured = false;
     double frictionDoubt = notKnown; ///< relative half width
     Known leadMeasured, leadDial, leadThread;
     Known lostNow, lostThrust, lostSlot, lostWindUp, lostThread, afterThrust, afterSlot, afterThread;
-    double playStays = notKnown;
-    Known hoistUp, hoistDown, strut, counterweight, guideOffset, guideLength;
+    Known hoistUp, hoistDown, strut, counterweight, guideOffset, guideLength; ///< strut: the least along its stroke
+    double strutMost = 0;                              ///< N, rod in: what S8 holds against the weight
+    Known weightFound;                                 ///< N along the axis, balance in use: hoisted or pulled both ways
     double wayFriction = notKnown, constantDrag = notKnown;
     Known dragMeasured; ///< constant part of the drag, from pulls at several loads
     double handleTorqueLessDrag = notKnown, handleTravel = notKnown;
+    Known handleDrag;   ///< N m, old screw turned with the nut off
     std::vector<std::pair<double, double>> playAlong; ///< place, lost there; m
     struct Round {
         double at;
         RunOutRound fit;
     };
     std::vector<Round> rounds; ///< the shaft read round, by place from the driven end
-    Known handlePull, handleEfficiency; ///< axial friction by the handle, and the old screw's efficiency when both pulls are known
+    Known handlePull;       ///< axial friction by the handle, N
+    double efficiencyByBothPulls = notKnown; ///< as the readings have it, believable or not
+    Known screwEfficiencyFound; ///< of the old screw: from both pulls, else as it was typed for the handle
     std::string screwEnd;
     // machine
     Known spindlePower, spindleEfficiency, spindleTorque, pulseLimit;
@@ -99,6 +106,8 @@ struct AxisModel {
     HoldingConvention convention = HoldingConvention::TwoPhasesOn;
     bool conventionTyped = false, currentKindTyped = false;
     Known holding, rated, drivePeak, resistance, inductance, rotor, detent, usable;
+    Known torqueLimit; ///< N m at the motor, set in the drive
+    Known idleShare;   ///< of the current while it stands still
     Known torqueFactor{1, Standing::Assumed, 0.85, 1.15, Shape::Triangular};
     Known currentFactor{1, Standing::Assumed, 0.95, 1.05, Shape::Triangular};
     int rotorTeeth = 50, microsteps = 10;
@@ -122,11 +131,13 @@ struct AxisModel {
     std::string couplingBoreMotor, couplingBoreScrew;
     // screw and its ends
     bool hasScrew = false;
+    bool keepsScrew = true; ///< the old screw (or rack) and its nut stay: what was found on them holds for this design
     ThreadForm thread;
     std::string threadProblem;
     Known lead, efficiency, root, span, nutFar, threadLength, screwLength, dynamicRating, staticRating, screwInertia;
     Ends ends = Ends::FixedSupported;
     std::string fixedKind, farKind, nutKind;
+    Known bumperStroke, bumperForce, endSpeed; ///< at the ends of travel: what stops it, and how fast it comes there
     Known bearingDrag, bearingStiffness, bearingStatic, bearingBore, bearingOutside;
     Known nutPlay, nutStiffness, nutLength, nutTurns, preload, bracket, beyondA, beyondB;
     // brake
@@ -138,7 +149,17 @@ struct AxisModel {
     /// Weight along the axis of all that moves, no balance counted, N.
     [[nodiscard]] double weightAlong() const;
     [[nodiscard]] bool ballScrew() const { return hasScrew && thread.ball; }
-    [[nodiscard]] bool keptScrew() const { return !wheel && !ballScrew(); }
+    [[nodiscard]] bool slidingScrew() const { return hasScrew && !thread.ball; }
+    /// Slowing down, m/s^2: its own target, else as speeding up.
+    [[nodiscard]] double slowing() const { return deceleration.known() ? deceleration.v : acceleration.v; }
+    /// How fast it comes to the ends of its travel, m/s.
+    [[nodiscard]] double speedAtEnds() const { return endSpeed.known() ? std::min(endSpeed.v, rapid.v) : rapid.v; }
+    /// The factor for what is not known of a cut's force.
+    [[nodiscard]] const Known &factorOf(const Cut &c) const { return c.force.standing == Standing::Measured ? measuredCutFactor : cutFactor; }
+    /// Along an upright axis: the way a cut feeds; level: forward.
+    [[nodiscard]] int directionOf(int cut) const;
+    /// Play between screw and slide that stays after the chosen mends, m.
+    [[nodiscard]] double playStays() const;
     [[nodiscard]] double ratio() const { return belt && small.teeth > 0 && large.teeth > 0 ? double(large.teeth) / small.teeth : 1.0; }
     [[nodiscard]] Fraction ratioFraction() const;
     [[nodiscard]] Fraction leadFraction() const; ///< mm a turn, exact; 0 when not known

@@ -26,17 +26,18 @@ void addSurveyChecks(const AxisModel &m, const AxisState &s, std::vector<Finding
         out.push_back(upperRow(I::S2, m.tightLoose, 1.5, 2.5));
         if (!m.vertical) out.push_back(upperRow(I::S3, m.asymmetry, 0.15, 0.30));
     }
-    if (m.keptScrew()) {
+    if (m.keepsScrew) {
         std::vector<double> leads;
         for (const auto *k : {&m.leadMeasured, &m.leadDial, &m.leadThread})
             if (k->known()) leads.push_back(k->v);
+        if (m.hasScrew && !leads.empty()) leads.push_back(m.thread.lead().value()); // the name of its thread is a way too
         if (leads.size() >= 2) {
             const auto [lo, hi] = std::minmax_element(leads.begin(), leads.end());
             out.push_back(upperRow(I::S4, (*hi - *lo) / *hi, 0.003, 0.01));
-        } else {
+        } else if (!m.wheel) {
             unless(false, upperRow(I::S4, notKnown, 0.003, 0.01));
         }
-        if (m.cls && !m.wheel) out.push_back(upperRow(I::S5, s.lostMotion == s.lostMotion ? s.lostMotion : notKnown, m.cls->lostPass * 1e-3, m.cls->lostFail * 1e-3));
+        if (m.cls && !m.ballScrew()) out.push_back(upperRow(I::S5, s.lostMotion == s.lostMotion ? s.lostMotion : notKnown, m.cls->lostPass * 1e-3, m.cls->lostFail * 1e-3));
     }
     if (!m.vertical) { // how heavily it runs for its weight
         const double weight = m.mass.v * standardGravity;
@@ -65,7 +66,7 @@ void addSurveyChecks(const AxisModel &m, const AxisState &s, std::vector<Finding
     if (m.vertical) {
         const double carried = m.strut.v + (m.counterweight.known() ? m.counterweight.v : 0) * standardGravity;
         if (!(carried == carried) || carried > 0) {
-            const double share = carried / s.weightUnbalanced;
+            const double share = std::max(carried, m.strutMost) / s.weightUnbalanced; // rod in, where it pulls most
             const Verdict v = !(share == share) ? Verdict::NotKnown : share > 1 ? Verdict::Fails : share < 0.5 || share > 0.97 ? Verdict::Watch : Verdict::Holds;
             out.push_back(plainRow(I::S8, v, carried, s.weightUnbalanced));
         }
@@ -87,7 +88,7 @@ void addDutyChecks(const AxisModel &m, const AxisState &s, std::vector<Finding> 
             add(marginRow(I::P5, c.runInNeeded, c.runInFree, 1, 1.5));
             continue;
         }
-        add(marginRow(I::P1, c.power * m.cutFactor.v / m.spindleEfficiency.v, m.spindlePower.v, 1, 1.25));
+        add(marginRow(I::P1, c.power * m.factorOf(c).v / m.spindleEfficiency.v, m.spindlePower.v, 1, 1.25));
         if (c.kind == CutKind::Milling) {
             const bool big = c.cutter >= 8e-3 * (1 - 1e-9);
             const double thinPass = big ? 0.01e-3 : 0.005e-3, thinFail = 0.003e-3, thickPass = big ? 0.3e-3 : 0.05e-3, thickFail = big ? 0.5e-3 : 0.1e-3;
@@ -95,16 +96,22 @@ void addDutyChecks(const AxisModel &m, const AxisState &s, std::vector<Finding> 
             const Verdict v = !(h == h) ? Verdict::NotKnown : h < thinFail || h > thickFail ? Verdict::Fails : h < thinPass || h > thickPass ? Verdict::Watch : Verdict::Holds;
             add(plainRow(I::P2, v, h, h < thinPass ? thinPass : thickPass));
             if (c.climbPull > 0) {
-                const double pull = c.climbPull * m.cutFactor.v;
-                const double play = m.playStays;
-                const Verdict p = play <= 10e-6 || s.friction >= 1.5 * pull ? Verdict::Holds : play <= 20e-6 ? Verdict::Watch : Verdict::Fails;
-                add(plainRow(I::P3, p, pull, s.friction));
+                // held where it runs loosest, and on no guess: a class range must hold at its lower end
+                const double pull = c.climbPull * m.factorOf(c).v;
+                const double play = s.playStays, friction = m.pullLoosest.v;
+                const bool guessed = !m.pullMeasured;
+                const auto holds = [&](double f) { return f >= 1.5 * pull; };
+                Verdict p = play <= 10e-6 || holds(guessed ? m.pullLoosest.low : friction) ? Verdict::Holds : play <= 20e-6 ? Verdict::Watch : Verdict::Fails;
+                if (p == Verdict::Fails && guessed && holds(m.pullLoosest.high)) p = Verdict::NotKnown;
+                if (!(play == play) && p != Verdict::Holds) p = Verdict::NotKnown;
+                add(plainRow(I::P3, p, pull, friction));
             }
         } else if (c.kind == CutKind::Drilling && m.vertical) {
             double available = notKnown;
             for (const auto &p : s.points)
-                if (p.cut == static_cast<int>(k) && p.design == p.design) available = thrustAtNut(s.chain, newtonMetres(p.design)).value();
-            add(marginRow(I::P4, c.force.v * m.cutFactor.v, available, 1, 1 / 0.7));
+                if (p.cut == static_cast<int>(k) && p.design == p.design) // what is left for the drill: the ways rub, the weight helps going down
+                    available = thrustAtNut(s.chain, newtonMetres(p.design)).value() - s.sizingPull - m.directionOf(static_cast<int>(k)) * s.netWeight;
+            add(marginRow(I::P4, c.force.v * m.factorOf(c).v, available, 1, 1 / 0.7));
         }
     }
 }
@@ -139,11 +146,11 @@ void addMotorChecks(const AxisModel &m, const AxisState &s, std::vector<Finding>
         for (const auto &p : s.points) {
             if (p.kind != Operating::Cutting) continue;
             const auto &cut = m.cuts[static_cast<std::size_t>(p.cut)];
-            const int direction = m.vertical ? -1 : 1;
-            const auto t = torqueAt(s.chain, {direction, fromSi<Acceleration>(m.acceleration.v * direction), fromSi<Speed>(cut.feed), newtons(cut.force.v * m.cutFactor.v)});
+            const int direction = m.directionOf(p.cut);
+            const auto t = torqueAt(s.chain, {direction, fromSi<Acceleration>(m.acceleration.v * direction), fromSi<Speed>(cut.feed), newtons(processForce(m, cut))});
             auto f = marginRow(I::C08, std::fabs(t.motor.value()), p.quasi, 1 / 0.7246, 2);
             f.cut = p.cut;
-            if (!any || !(f.margin >= worstRow.margin)) worstRow = f;
+            if (!any || (!worstRow.missing && !(f.margin >= worstRow.margin))) worstRow = f;
             any = true;
         }
         if (any) out.push_back(worstRow);
@@ -169,7 +176,14 @@ void addMotorChecks(const AxisModel &m, const AxisState &s, std::vector<Finding>
                 const auto r = roundedSteps(*steps, metres(m.travel.v));
                 error = r.exact ? 0 : std::fabs(r.errorOverTravel);
             }
-            auto f = plainRow(I::C26, !(error == error) ? Verdict::NotKnown : error == 0 ? Verdict::Holds : error <= 1e-6 ? Verdict::Watch : Verdict::Fails, error, 1e-6);
+            // exact steps of a lead that is not exact: what it is out by over the travel stays until the steps are calibrated
+            const double leadOut = !m.lead.assumed() && m.lead.shape != Shape::None && m.lead.high > m.lead.low ? (m.lead.high - m.lead.low) / 2 / m.lead.v * m.travel.v : 0;
+            Verdict v = !(error == error) ? Verdict::NotKnown : error == 0 ? Verdict::Holds : error <= 1e-6 ? Verdict::Watch : Verdict::Fails;
+            if (m.lead.assumed()) v = std::min(v, Verdict::NotKnown);
+            else if (leadOut > 1e-6) v = std::min(v, Verdict::Watch);
+            auto f = plainRow(I::C26, v, error + leadOut, 1e-6);
+            f.missing = !(error == error) || m.lead.assumed();
+            f.variant = leadOut > 1e-6 ? 1 : 0;
             out.push_back(f);
         }
     } else {
@@ -177,7 +191,7 @@ void addMotorChecks(const AxisModel &m, const AxisState &s, std::vector<Finding>
     }
     if (m.usable.known()) out.push_back(marginRow(I::M4, s.motorRpm, m.usable.v * 60 / (2 * pi), 1, 1 / 0.9));
     if (m.repeatTarget.known()) out.push_back(marginRow(I::M5, s.dependable, m.repeatTarget.v, 1, 3));
-    const double ramp = m.rapid.v * m.rapid.v / m.acceleration.v;
+    const double ramp = m.rapid.v * m.rapid.v / 2 * (1 / m.acceleration.v + 1 / m.slowing());
     out.push_back(marginRow(I::M6, ramp, m.travel.v, 2, 4));
 }
 

@@ -13,7 +13,7 @@ void addScrewChecks(const AxisModel &m, const AxisState &s, std::vector<Finding>
         auto euler = marginRow(I::B2, s.maxAxial, s.buckling.euler.value(), 2, 2.5);
         auto stress = marginRow(I::B2, s.maxAxial, s.buckling.allowedStress.value(), 1, 1 / 0.7);
         stress.variant = 1;
-        out.push_back(stress.margin / stress.must < euler.margin / euler.must ? stress : euler);
+        out.push_back(unlessOpen(stress.reserve() < euler.reserve() ? stress : euler, s.cutsOpen));
     } else {
         out.push_back(marginRow(I::B2, notKnown, notKnown, 2, 2.5));
     }
@@ -26,23 +26,22 @@ void addScrewChecks(const AxisModel &m, const AxisState &s, std::vector<Finding>
         const double rating = m.ballScrew() ? m.staticRating.v : notKnown;
         double carries = m.bearingStatic.v;
         if (rating == rating) carries = carries == carries ? std::min(carries, rating) : rating;
+        // The crash is an accident and its sum an upper bound: at worst a watch. Pushing while it stands is the nut's daily load.
         auto crash = marginRow(I::B4, s.crashThrust, carries, 0, 1);
         crash.variant = 1;
+        out.push_back(crash);
         if (m.ballScrew()) {
             const double most = std::max(s.maxAxial, s.stallThrust == s.stallThrust ? s.stallThrust : s.maxAxial);
-            const auto still = marginRow(I::B4, most, rating, 1.5, 3);
-            out.push_back(still.verdict < crash.verdict || crash.missing ? still : crash);
-        } else {
-            out.push_back(crash);
+            out.push_back(unlessOpen(marginRow(I::B4, most, rating, 1.5, 3), s.cutsOpen));
         }
     }
     out.push_back(marginRow(I::B6, s.stallThrust, s.permittedAxial, 1, 1.25));
     if (m.ballScrew() && m.preload.v > 0) {
         double peak = 0;
-        for (const auto &c : m.cuts) peak = std::max(peak, std::max(c.toothPeak == c.toothPeak ? c.toothPeak : 0, c.force.v == c.force.v ? c.force.v : 0));
-        out.push_back(marginRow(I::B8, peak * m.cutFactor.v, 2 * std::sqrt(2.0) * m.preload.v, 1, 1.25));
+        for (const auto &c : m.cuts) peak = std::max(peak, std::max(c.toothPeak == c.toothPeak ? c.toothPeak : 0, c.force.known() ? c.force.v : 0) * m.factorOf(c).v);
+        out.push_back(unlessOpen(marginRow(I::B8, peak, 2 * std::sqrt(2.0) * m.preload.v, 1, 1.25), s.cutsOpen));
     }
-    if (m.ballScrew()) out.push_back(upperRow(I::B9, s.lostMotion, m.lostTarget.v * 0.5, m.lostTarget.v));
+    if (!m.keepsScrew || m.ballScrew()) out.push_back(upperRow(I::B9, s.lostMotion, m.lostTarget.v * 0.5, m.lostTarget.v));
     out.push_back(lowerRow(I::B10, s.rigidityKnown ? axialFrequency(s.stiffness.total, acceleratedMass(s.chain)).value() : notKnown, 50, 25));
     if (m.beyondA.known() || m.beyondB.known()) {
         const double least = m.beyondA.known() && m.beyondB.known() ? std::min(m.beyondA.v, m.beyondB.v) : notKnown;
@@ -53,11 +52,13 @@ void addScrewChecks(const AxisModel &m, const AxisState &s, std::vector<Finding>
     } else {
         out.push_back(lowerRow(I::B12, notKnown, 25e-3, 10e-3));
     }
-    if (m.keptScrew() && m.hasScrew) {
+    if (m.slidingScrew()) {
         auto speed = upperRow(I::B15, s.nutSpeed, 0.3, 0.6);
         auto pressure = upperRow(I::B15, s.nutPressure, 5e6, 10e6);
         pressure.variant = 1;
-        out.push_back(pressure.margin < speed.margin ? pressure : speed);
+        if (m.nutTurns.known() && s.cutsOpen) pressure = unlessOpen(pressure, true);
+        const bool open = pressure.missing && m.nutTurns.known() && speed.verdict != Verdict::Fails;
+        out.push_back(open || pressure.margin < speed.margin ? pressure : speed);
     }
 }
 
@@ -134,7 +135,7 @@ void addBeltChecks(const AxisModel &m, const AxisState &s, std::vector<Finding> 
         for (const auto &p : s.points)
             if (p.kind == Operating::Cutting) working = std::max(working, p.screwTorque);
         const double windUp = known && s.beltStiffness > 0 ? working / s.beltStiffness * s.chain.lead.value() : notKnown;
-        out.push_back(upperRow(I::TR10, windUp, 3e-6, 10e-6));
+        out.push_back(unlessOpen(upperRow(I::TR10, windUp, 3e-6, 10e-6), s.cutsOpen));
         auto swing = marginRow(I::TR12, s.swing, known ? b.install.value() : notKnown, 2, 5);
         if (known && s.swing == s.swing && b.install.value() - b.pull.value() / 2 - s.swing < 0) {
             swing.verdict = Verdict::Fails;
@@ -191,19 +192,20 @@ void addGravityChecks(const AxisModel &m, const AxisState &s, std::vector<Findin
         }
         return;
     }
-    const double drag = m.bearingDrag.v + s.preloadDrag;
-    if (!(s.backward == s.backward)) {
-        out.push_back(marginRow(I::M8, notKnown, notKnown, 1, 2));
-    } else if (s.backward <= 0) {
-        // locks by the sum; dependable only with margin against vibration
-        auto f = plainRow(I::M8, s.locksDependably ? Verdict::Holds : Verdict::Watch);
+    // Nothing holds it but the screw. A seal's drag that nobody measured, and the ways, are not counted on: both are less on
+    // the day it matters.
+    const double measuredDrag = m.bearingDrag.standing == Standing::Measured ? m.bearingDrag.v : 0;
+    if (m.slidingScrew() && s.locksDependably) {
+        auto f = plainRow(I::M8, Verdict::Holds);
         f.variant = 1;
         out.push_back(f);
-    } else {
-        auto f = marginRow(I::M8, hold * s.backward, drag, 1, 2);
-        f.variant = 2;
-        out.push_back(f);
+        return;
     }
+    const double backward = m.wheel ? s.backward : s.backwardAtLock; // without its thread a sliding screw is not known
+    auto f = marginRow(I::M8, hold * backward, backward == backward ? measuredDrag : notKnown, 1, 2);
+    f.variant = 2;
+    f.verdict = std::min(f.verdict, Verdict::Watch);
+    out.push_back(f);
 }
 
 } // namespace lw

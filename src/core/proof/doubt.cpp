@@ -8,11 +8,12 @@ namespace lw {
 namespace {
 
 constexpr DoubtInput inputs[] = {
-    {&AxisModel::cutFactor, "cutting force", "", 0},
+    {&AxisModel::cutFactor, "cutting force", "Watch the spindle's power in such a cut, type the force", 20},
+    {&AxisModel::measuredCutFactor, "measured cutting force", "", 0},
     {&AxisModel::pull, "pull of the ways", "Pull the table with a spring scale, nut off", 10},
-    {&AxisModel::efficiency, "screw efficiency", "", 0},
+    {&AxisModel::efficiency, "screw efficiency", "Pull at the handle rim beside the direct pull", 10},
     {&AxisModel::mass, "what moves", "Weigh it end by end", 15},
-    {&AxisModel::torqueFactor, "motor's torque curve", "", 0},
+    {&AxisModel::torqueFactor, "motor's torque curve", "Arm and scale on the shaft for holding torque, LCR meter on a winding", 20},
     {&AxisModel::currentFactor, "drive current", "Clamp ammeter on one phase", 5},
     {&AxisModel::rotor, "rotor inertia", "", 0},
     {&AxisModel::sag, "supply sag", "Meter on the supply while it moves", 5},
@@ -20,14 +21,14 @@ constexpr DoubtInput inputs[] = {
     {&AxisModel::lead, "travel a turn", "Ten turns against a rule", 5},
     {&AxisModel::runOut, "run-out", "Dial on the pulley seat", 5},
     {&AxisModel::strut, "strut", "Hang it on the scale", 10},
-    {&AxisModel::beltStiffnessFactor, "belt stiffness", "", 0},
+    {&AxisModel::beltStiffnessFactor, "belt stiffness", "Hang a weight on a length of the belt, measure its stretch", 15},
     {&AxisModel::radialLoad, "motor's radial rating", "Read the data sheet", 5},
     {&AxisModel::couplingStiffness, "coupling stiffness", "Read the data sheet", 5},
     {&AxisModel::lostNow, "lost motion", "Gauge on the table, handle turned back", 5},
     {&AxisModel::nutPlay, "nut play", "Gauge on the table, nut held", 10},
-    {&AxisModel::holding, "holding torque", "", 0},
+    {&AxisModel::holding, "holding torque", "Arm and scale on the shaft, rated current on", 10},
     {&AxisModel::resistance, "winding resistance", "Ohmmeter across a phase", 5},
-    {&AxisModel::inductance, "winding inductance", "", 0},
+    {&AxisModel::inductance, "winding inductance", "LCR meter across a phase", 5},
 };
 
 double triangularAt(double lo, double mode, double hi, double u) {
@@ -51,18 +52,34 @@ double logOf(double margin) { return std::log(std::clamp(margin, 1e-9, 1e9)); }
 /// A deviation below this is rounding, not doubt.
 constexpr double noise = 1e-7;
 
-bool sameRow(const Finding &a, const Finding &b) { return a.id == b.id && a.cut == b.cut && a.operating == b.operating && (a.variant == b.variant || a.id == CheckId::TR13); }
-
-/// Moves an input, remembering that lost motion feeds the play that stays.
+/// Moves an input; the mean and the loosest pull are of the same readings and go with the tightest.
 void move(AxisModel &m, const DoubtInput &in, double value) {
     const double before = (m.*in.member).v;
     (m.*in.member).v = value;
     if (in.member == &AxisModel::pull && before > 0) {
         m.pullMean.v *= value / before;
-    } else if (in.member == &AxisModel::lostNow || in.member == &AxisModel::nutPlay) {
-        const bool counts = in.member == &AxisModel::nutPlay || (!m.ballScrew() && !m.afterThread.known() && !m.nutPlay.known());
-        if (counts) m.playStays = std::max(0.0, m.playStays + value - before);
+        m.pullLoosest.v *= value / before;
     }
+}
+
+/// The row that judges the same thing; the place it stood at last time is looked at first.
+const Finding *rowOf(const Evaluation &e, const Finding &f, std::size_t hint) {
+    if (hint < e.findings.size() && sameSubject(e.findings[hint], f)) return &e.findings[hint];
+    for (const auto &g : e.findings)
+        if (sameSubject(g, f)) return &g;
+    return nullptr;
+}
+
+/// Standard normal distribution.
+double below(double z) { return 0.5 * std::erfc(-z / std::numbers::sqrt2); }
+constexpr double z95 = 1.6448536269514722;
+
+/// Chance that the reserve stays above one, from its middle and its 5 and 95 % shifts (of the logarithm).
+double chanceAbove(double middle, double down, double up) {
+    if (middle == 0) return 0.5;
+    const double side = middle > 0 ? down : up; // the side of the band the limit lies on
+    if (!(side > 0)) return middle > 0 ? 1 : 0;
+    return below(middle / side * z95);
 }
 } // namespace
 
@@ -73,7 +90,7 @@ double quantileAt(const Known &k, double u) {
     case Shape::None: return k.v;
     case Shape::Lognormal: {
         const double mu = std::log(std::sqrt(k.low * k.high));
-        const double sigma = std::log(k.high / k.low) / (2 * 1.6448536269514722);
+        const double sigma = std::log(k.high / k.low) / (2 * z95);
         return std::exp(mu + sigma * normalAt(u));
     }
     case Shape::Triangular: return triangularAt(k.low, k.v, k.high, u);
@@ -89,8 +106,7 @@ Quantiles quantiles(const Known &k) {
 }
 
 AxisModel medianModel(const AxisModel &m) {
-    AxisModel c = m;
-    c.coldFactor.v = 1; // the cold-day factor sizes; the doubt starts from the reading itself
+    AxisModel c = m; // the cold-day factor stays in: the figure shown lies in its own band
     for (const auto &in : inputs)
         if ((m.*in.member).known()) move(c, in, quantiles(m.*in.member).middle);
     return c;
@@ -100,48 +116,53 @@ void addBands(const AxisModel &m, std::vector<Finding> &findings) {
     const std::size_t n = findings.size();
     const AxisModel centre = medianModel(m);
     const auto base = evaluate(centre);
-    if (base.findings.size() != n) return; // another branch of the model: no band rather than a wrong one
+    std::vector<const Finding *> middle(n);
+    for (std::size_t i = 0; i < n; ++i) middle[i] = rowOf(base, findings[i], i);
     std::vector<double> up(n, 0), down(n, 0);
-    std::vector<char> assumed(n, 0), moved(n, 0);
+    std::vector<char> assumed(n, 0);
     AxisModel c = centre;
     for (const auto &in : inputs) {
         const auto &k = m.*in.member;
         const auto q = quantiles(k);
         if (!k.known() || !(q.high > q.low)) continue;
-        std::array<std::vector<double>, 2> delta{std::vector<double>(n), std::vector<double>(n)};
-        bool usable = true;
-        for (int side = 0; side < 2; ++side) {
+        for (const double value : {q.low, q.high}) {
             c = centre;
-            move(c, in, side == 0 ? q.low : q.high);
+            move(c, in, value);
             const auto e = evaluate(c);
-            if (e.findings.size() != n) {
-                usable = false;
-                break;
-            }
-            for (std::size_t i = 0; i < n; ++i)
-                delta[std::size_t(side)][i] = sameRow(e.findings[i], base.findings[i]) ? logOf(e.findings[i].margin) - logOf(base.findings[i].margin) : 0;
-        }
-        if (!usable) continue;
-        for (std::size_t i = 0; i < n; ++i) {
-            for (int side = 0; side < 2; ++side) {
-                const double d = delta[std::size_t(side)][i];
+            for (std::size_t i = 0; i < n; ++i) {
+                if (!middle[i] || !findings[i].rung) continue;
+                const auto *g = rowOf(e, findings[i], i);
+                const double d = g ? logOf(g->reserve()) - logOf(middle[i]->reserve()) : 0;
                 if (!(std::fabs(d) > noise)) continue;
                 (d > 0 ? up : down)[i] += d * d;
-                moved[i] = 1;
                 if (k.assumed()) assumed[i] = 1;
             }
         }
     }
     for (std::size_t i = 0; i < n; ++i) {
         auto &f = findings[i];
-        if (!moved[i] || !f.rung || f.missing || !sameRow(f, base.findings[i])) continue;
-        const double mid = logOf(base.findings[i].margin);
-        f.low = std::exp(mid - std::sqrt(down[i]));
-        f.high = std::exp(mid + std::sqrt(up[i]));
-        // An assumed input whose band spans "must" leaves the verdict open; a geometry or gravity refusal stays.
-        if (assumed[i] && f.must > 0 && f.low < f.must && f.high > f.must && spec(f.id).overridable) {
+        if (!f.rung || f.missing) continue;
+        // a limit read from a table of such motors is no limit of this one
+        const bool tableRating = f.id == CheckId::TR14 && m.radialLoad.assumed();
+        if (middle[i] && (up[i] > 0 || down[i] > 0)) {
+            const double scale = f.must > 0 ? f.must : f.wanted, mid = logOf(middle[i]->reserve());
+            const double lower = std::sqrt(down[i]), upper = std::sqrt(up[i]);
+            f.low = scale * std::exp(mid - lower);
+            f.high = scale * std::exp(mid + upper);
+            if (f.must > 0) f.chance = chanceAbove(mid, lower, upper);
+        }
+        if (tableRating) {
             f.assumedDecides = true;
             f.verdict = Verdict::NotKnown;
+        } else if (assumed[i] && f.chance == f.chance && spec(f.id).overridable) { // a geometry or gravity refusal stays
+            constexpr double fails = 0.25, judged = 0.95;
+            if (f.chance < fails) {
+                f.likely = f.verdict != Verdict::Fails;
+                f.verdict = Verdict::Fails;
+            } else if (f.chance < judged) {
+                f.assumedDecides = true;
+                f.verdict = Verdict::NotKnown;
+            }
         }
     }
 }
@@ -168,10 +189,10 @@ Evaluation prove(const AxisModel &m) {
 std::vector<DoubtShare> doubtShares(const AxisModel &m, const Finding &f) {
     std::vector<DoubtShare> out;
     const AxisModel centre = medianModel(m);
-    auto marginOf = [&](const AxisModel &x) {
-        for (const auto &g : evaluate(x).findings)
-            if (sameRow(g, f)) return g.margin;
-        return notKnown;
+    auto reserveOf = [&](const AxisModel &x) {
+        const auto e = evaluate(x);
+        const auto *g = rowOf(e, f, e.findings.size());
+        return g ? g->reserve() : notKnown;
     };
     double total = 0;
     for (const auto &in : inputs) {
@@ -180,10 +201,10 @@ std::vector<DoubtShare> doubtShares(const AxisModel &m, const Finding &f) {
         if (!k.known() || !(q.high > q.low)) continue;
         AxisModel a = centre;
         move(a, in, q.low);
-        const double low = marginOf(a);
+        const double low = reserveOf(a);
         a = centre;
         move(a, in, q.high);
-        const double d = logOf(marginOf(a)) - logOf(low);
+        const double d = logOf(reserveOf(a)) - logOf(low);
         if (!(std::fabs(d) > noise)) continue;
         out.push_back({&in, d * d, k.standing, k.v, q.low, q.high});
         total += d * d;
@@ -198,8 +219,8 @@ DrawnMargins simulateMargins(const AxisModel &m, const Finding &f, int draws, un
     margins.reserve(static_cast<std::size_t>(draws));
     std::vector<std::mt19937_64> streams; // one an input: adding an input leaves the others' draws alone
     for (std::size_t k = 0; k < std::size(inputs); ++k) streams.emplace_back(seed + 7919u * static_cast<unsigned>(k));
-    AxisModel centre = m;
-    centre.coldFactor.v = 1;
+    const AxisModel &centre = m;
+    const double scale = f.must > 0 ? f.must : f.wanted;
     int above = 0;
     for (int d = 0; d < draws; ++d) {
         AxisModel c = centre;
@@ -208,12 +229,9 @@ DrawnMargins simulateMargins(const AxisModel &m, const Finding &f, int draws, un
             const auto &known = m.*inputs[k].member;
             if (known.known() && known.shape != Shape::None) move(c, inputs[k], quantileAt(known, u));
         }
-        double margin = notKnown;
-        for (const auto &g : evaluate(c).findings)
-            if (sameRow(g, f)) {
-                margin = g.margin;
-                break;
-            }
+        const auto e = evaluate(c);
+        const auto *g = rowOf(e, f, e.findings.size());
+        const double margin = g ? g->reserve() * scale : notKnown; // another row may decide in this draw
         if (!(margin == margin)) continue;
         margins.push_back(margin);
         above += margin >= f.must;

@@ -157,9 +157,10 @@ void addPoint(const AxisModel &m, AxisState &s, Operating kind, int cut, const M
     p.demand = std::fabs(t.motor.value());
     if (s.motorKnown) {
         const auto a = torqueAtSpeed(m, s, p.rpm);
-        p.design = a.design;
-        p.quasi = a.quasi;
-        p.most = a.most;
+        const double standing = kind == Operating::Hold ? m.idleShare.v : 1; // the drive lowers the current at rest, torque follows it
+        p.design = a.design * standing;
+        p.quasi = a.quasi * standing;
+        p.most = a.most * standing;
         p.region = a.region;
     }
     s.points.push_back(p);
@@ -174,21 +175,24 @@ void operatingPoints(const AxisModel &m, AxisState &s) {
     addPoint(m, s, Operating::Breakaway, -1, {1, zero, fromSi<Speed>(0), newtons(extra)});
     addPoint(m, s, Operating::RapidUp, -1, {1, a, rapid, newtons(0)});
     if (m.vertical) addPoint(m, s, Operating::RapidDown, -1, {-1, a * -1.0, rapid, newtons(0)});
-    addPoint(m, s, Operating::Braking, -1, m.vertical ? Moment{-1, a, rapid, newtons(0)} : Moment{1, a * -1.0, rapid, newtons(0)});
+    const auto slowing = fromSi<Acceleration>(m.slowing());
+    addPoint(m, s, Operating::Braking, -1, m.vertical ? Moment{-1, slowing, rapid, newtons(0)} : Moment{1, slowing * -1.0, rapid, newtons(0)});
     for (std::size_t k = 0; k < m.cuts.size(); ++k) {
         const auto &c = m.cuts[k];
-        int direction = m.vertical ? -1 : 1; // drilling goes down
-        for (const auto &move : m.moves)
-            if (move.cut == static_cast<int>(k) && m.vertical && move.up) direction = 1;
-        // what presses on the ways (a turned bar on the carriage) is friction besides
-        const double added = c.pressing > 0 && m.wayFriction == m.wayFriction ? m.wayFriction * c.pressing : 0;
-        addPoint(m, s, Operating::Cutting, static_cast<int>(k), {direction, zero, fromSi<Speed>(c.feed), newtons((c.force.v + added) * m.cutFactor.v)});
+        s.cutsOpen |= !c.force.known();
+        addPoint(m, s, Operating::Cutting, static_cast<int>(k), {m.directionOf(static_cast<int>(k)), zero, fromSi<Speed>(c.feed), newtons(processForce(m, c))});
     }
     if (m.vertical) addPoint(m, s, Operating::Hold, -1, {0, zero, fromSi<Speed>(0), newtons(0)});
 }
 
 void screwFigures(const AxisModel &m, AxisState &s) {
-    if (m.wheel) return;
+    s.playStays = m.playStays();
+    if (m.wheel) { // a rack or a wheel has no screw that winds up; its belt does
+        const double l = s.chain.lead.value();
+        if (s.beltStiffness > 0) s.springLoss = 2 * s.friction * l * l / s.beltStiffness;
+        s.lostMotion = s.playStays + (s.springLoss > 0 ? s.springLoss : 0);
+        return;
+    }
     if (m.root.known() && m.span.known())
         if (const auto n = criticalSpeed(metres(m.root.v), metres(m.span.v), m.ends)) s.critical = inRevolutionsPerMinute(*n);
     if (m.root.known() && m.nutFar.known()) {
@@ -215,16 +219,24 @@ void screwFigures(const AxisModel &m, AxisState &s) {
             s.stiffness = *r;
             s.rigidityKnown = true;
             s.springLoss = lostMotion(newtons(s.friction), r->total, metres(0)).value();
-            s.lostMotion = s.springLoss + m.playStays;
+            s.lostMotion = s.springLoss + s.playStays;
         }
     }
     s.maxAxial = 0;
     for (const auto &p : s.points) s.maxAxial = std::max(s.maxAxial, std::fabs(p.axial));
     if (s.motorKnown) {
         const auto stiffness = s.rigidityKnown ? s.stiffness.total : fromSi<Stiffness>(notKnown);
-        const auto c = crashThrust(s.chain, fromSi<Speed>(m.rapid.v), newtonMetres(s.peakStatic), stiffness);
+        const double limited = m.torqueLimit.known() ? std::min(m.torqueLimit.v, s.peakStatic) : s.peakStatic;
+        const auto c = crashThrust(s.chain, fromSi<Speed>(m.speedAtEnds()), newtonMetres(limited), stiffness);
         s.stallThrust = c.stall.value();
         s.crashThrust = c.crash.value();
+        const double J = rotatingInertiaAtScrew(s.chain).value(), w = m.speedAtEnds() / s.chain.lead.value();
+        s.crashEnergy = J * w * w / 2;
+        if (m.bumperStroke.known() && m.bumperForce.known()) {
+            // a bumper takes up half of force times stroke while the motor goes on pushing; what is left goes into the screw
+            s.crashEnergy = std::max(0.0, s.crashEnergy + (s.stallThrust - m.bumperForce.v / 2) * m.bumperStroke.v);
+            s.crashThrust = s.crashEnergy > 0 ? s.stallThrust + std::sqrt(s.stallThrust * s.stallThrust + 2 * s.crashEnergy * stiffness.value()) : std::max(s.stallThrust, m.bumperForce.v);
+        }
     }
     if (m.hasScrew && !m.thread.ball) {
         const double dm = m.thread.mean.value();
@@ -233,8 +245,11 @@ void screwFigures(const AxisModel &m, AxisState &s) {
         if (m.nutTurns.known()) s.nutPressure = s.maxAxial / (pi * dm * 0.5 * m.thread.pitch.value() * m.nutTurns.v);
         const double normal = std::atan(std::tan(m.thread.flankHalfAngle.value()) * std::cos(lambda));
         constexpr double lowestFriction = 0.08, againstVibration = 0.7;
-        s.locksDependably = std::tan(lambda) * std::cos(normal) <= againstVibration * lowestFriction;
+        const double phi = std::atan(againstVibration * lowestFriction / std::cos(normal));
+        s.backwardAtLock = std::tan(lambda - phi) / std::tan(lambda);
+        s.locksDependably = s.backwardAtLock <= 0;
     }
+    if (m.ballScrew()) s.backwardAtLock = s.backward;
     s.permittedAxial = notKnown;
     auto limit = [&](double v) {
         if (v == v) s.permittedAxial = s.permittedAxial == s.permittedAxial ? std::min(s.permittedAxial, v) : v;
@@ -242,7 +257,7 @@ void screwFigures(const AxisModel &m, AxisState &s) {
     if (s.bucklingKnown) limit(s.buckling.allowed.value());
     limit(m.bearingStatic.v);
     if (m.ballScrew()) limit(m.staticRating.v);
-    s.stop = stoppingDistance(fromSi<Speed>(m.rapid.v), fromSi<Acceleration>(m.acceleration.v), seconds(0.05)).value();
+    s.stop = stoppingDistance(fromSi<Speed>(m.speedAtEnds()), fromSi<Acceleration>(m.slowing()), seconds(0.05)).value();
     const double drag = m.bearingDrag.v + s.preloadDrag;
     s.holdForce = s.backward > 0 ? drag / (s.chain.lead.value() * s.backward) : std::numeric_limits<double>::infinity();
     if (m.vertical && m.hasBrake) {
@@ -280,13 +295,22 @@ void readBores(const AxisModel &m, AxisState &s) {
 }
 } // namespace
 
+double processForce(const AxisModel &m, const Cut &c) {
+    // what presses on the ways (a turned bar on the carriage) is friction besides
+    const double added = c.pressing > 0 && m.wayFriction == m.wayFriction ? m.wayFriction * c.pressing : 0;
+    return (c.force.v + added) * m.factorOf(c).v;
+}
+
 TorqueAtSpeed torqueAtSpeed(const AxisModel &m, const AxisState &s, double rpm) {
     const auto speed = revolutionsPerMinute(rpm);
     const auto p = pullOutTorque(s.motor, s.supply, speed);
     StepperSupply square = s.supply;
     square.modulation = 4 / pi;
     const auto most = pullOutTorque(s.motor, square, speed);
-    return {designTorque(s.motor, p.torque, speed).value() * m.torqueFactor.v, p.torque.value() * m.torqueFactor.v, most.torque.value(), p.region};
+    const double limit = m.torqueLimit.known() ? m.torqueLimit.v : std::numeric_limits<double>::infinity();
+    // beyond the speed where nothing is left there is nothing, not less
+    const auto given = [&](double t) { return t == t ? std::min(std::max(0.0, t), limit) : t; };
+    return {given(designTorque(s.motor, p.torque, speed).value() * m.torqueFactor.v), given(p.torque.value() * m.torqueFactor.v), given(most.torque.value()), p.region};
 }
 
 Evaluation evaluate(const AxisModel &m) {

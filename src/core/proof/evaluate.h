@@ -34,10 +34,13 @@ struct AxisState {
     // screw
     bool rigidityKnown = false;
     Rigidity stiffness{};
-    double springLoss = notKnown, lostMotion = notKnown;
+    double playStays = notKnown, springLoss = notKnown, lostMotion = notKnown;
     double critical = notKnown;      ///< rpm
     BucklingLimits buckling{};
     bool bucklingKnown = false;
+    bool cutsOpen = false;           ///< the force of a cut is not known: what is largest is not known either
+    double crashEnergy = notKnown;   ///< J left after the bumper
+    double backwardAtLock = notKnown; ///< screw driven by the load, at the least thread friction a lock may count on
     double maxAxial = notKnown, stallThrust = notKnown, crashThrust = notKnown, permittedAxial = notKnown;
     double nutPressure = notKnown, nutSpeed = notKnown;
     double stop = notKnown;
@@ -87,6 +90,8 @@ void addMotorChecks(const AxisModel &m, const AxisState &s, std::vector<Finding>
 void addBeltChecks(const AxisModel &m, const AxisState &s, std::vector<Finding> &out);
 void addGravityChecks(const AxisModel &m, const AxisState &s, std::vector<Finding> &out);
 
+/// What a cut pushes along the axis against its feed, with the friction it presses on the ways and the doubt's factor, N.
+[[nodiscard]] double processForce(const AxisModel &m, const Cut &c);
 /// Torque counted on, and the most the motor can give (square-wave drive, no derating), at a speed.
 struct TorqueAtSpeed {
     double design, quasi, most; ///< N m

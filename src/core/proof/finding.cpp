@@ -101,8 +101,16 @@ Finding marginRow(CheckId id, double demand, double capacity, double must, doubl
     f.must = must;
     f.wanted = wanted;
     f.missing = !(demand == demand) || !(capacity == capacity);
-    if (!f.missing) f.margin = demand > 0 ? capacity / demand : std::numeric_limits<double>::infinity();
+    // what cannot be done at all has no margin; what asks nothing has an endless one
+    if (!f.missing) f.margin = !(capacity > 0) || std::isinf(demand) ? 0 : demand > 0 ? capacity / demand : std::numeric_limits<double>::infinity();
     f.verdict = judge(f.margin, must, wanted);
+    return f;
+}
+Finding unlessOpen(Finding f, bool open) {
+    if (!open || f.verdict == Verdict::Fails) return f;
+    f.verdict = Verdict::NotKnown;
+    f.missing = true;
+    f.margin = f.demand = notKnown;
     return f;
 }
 Finding upperRow(CheckId id, double value, double pass, double fail) { return marginRow(id, value, fail, 1, fail / pass); }

@@ -53,8 +53,19 @@ struct Finding {
     bool missing = false;   ///< an input it needs is not known
     // filled in by the doubt
     double low = notKnown, high = notKnown; ///< 5 to 95 % of the margin
-    bool assumedDecides = false;            ///< an assumed input makes the band span must
+    double chance = notKnown;               ///< that the row keeps its must, first order; not known where nothing sways it
+    bool assumedDecides = false;            ///< an assumed input leaves the verdict open
+    bool likely = false;                    ///< fails in all likelihood, by a band that an assumed input makes
+    /// Margin over what it must be: rows of a check that judge different things are compared by it.
+    [[nodiscard]] double reserve() const { return margin / (must > 0 ? must : wanted); }
 };
+/// The same thing is judged: of a check with two sides (bore, wall) the same side; which of its rows decides may differ.
+[[nodiscard]] inline bool sameSubject(const Finding &a, const Finding &b) {
+    const bool sided = a.id == CheckId::TR31 || a.id == CheckId::TR51 || a.id == CheckId::B4;
+    return a.id == b.id && a.cut == b.cut && a.operating == b.operating && (!sided || a.variant == b.variant);
+}
+/// A row of which a part could not be worked out: not known, unless the rest fails already.
+[[nodiscard]] Finding unlessOpen(Finding f, bool open);
 
 /// Margin row: holds from wanted, fails below must. NaN anywhere: not known.
 [[nodiscard]] Finding marginRow(CheckId id, double demand, double capacity, double must, double wanted);

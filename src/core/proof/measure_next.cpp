@@ -4,11 +4,10 @@
 
 namespace lw {
 namespace {
-bool same(const Finding &a, const Finding &b) { return a.id == b.id && a.cut == b.cut && a.operating == b.operating; }
-
 /// The input as it would be known once measured.
 Known measuredKnown(const DoubtInput &in, Known k) {
-    const double width = in.member == &AxisModel::pull ? 0.15 : in.member == &AxisModel::mass ? 0.02 : in.member == &AxisModel::lead ? 0.005 : in.member == &AxisModel::breakaway ? 0.10 : in.member == &AxisModel::currentFactor ? 0.02 : 0.05;
+    if (in.member == &AxisModel::torqueFactor) return {1, Standing::Measured, 0.9, 1.1, Shape::Triangular}; // the model's own doubt stays
+    const double width = in.member == &AxisModel::pull ? 0.15 : in.member == &AxisModel::mass ? 0.02 : in.member == &AxisModel::lead ? 0.005 : in.member == &AxisModel::breakaway || in.member == &AxisModel::cutFactor || in.member == &AxisModel::beltStiffnessFactor ? 0.10 : in.member == &AxisModel::efficiency ? 0.21 : in.member == &AxisModel::currentFactor ? 0.02 : 0.05;
     k.standing = Standing::Measured;
     k.low = k.v * (1 - width);
     k.high = k.v * (1 + width);
@@ -19,7 +18,7 @@ Finding bandOf(const AxisModel &m, const Finding &f) {
     auto e = evaluate(m);
     addBands(m, e.findings);
     for (const auto &g : e.findings)
-        if (same(g, f)) return g;
+        if (sameSubject(g, f)) return g;
     return f;
 }
 } // namespace
@@ -34,7 +33,7 @@ MeasurePlan measureNext(const AxisModel &m, const Evaluation &e) {
     const AxisModel centre = medianModel(m);
     for (const auto &in : doubtInputs()) {
         const Known &k = m.*in.member;
-        if (in.how.empty() || !k.assumed() || !k.known() || !(k.high > k.low)) continue;
+        if (in.how.empty() || k.standing == Standing::Measured || !k.known() || !(k.high > k.low)) continue;
         NextMeasurement n;
         n.input = &in;
         n.value = k.v;
@@ -73,6 +72,16 @@ MeasurePlan measureNext(const AxisModel &m, const Evaluation &e) {
         plan.minutes += plan.all[k].minutes;
     }
     return plan;
+}
+
+nlohmann::json nextJson(const nlohmann::json &project, const std::string &axis) {
+    auto out = nlohmann::json::array();
+    const auto m = readAxis(project, axis, shownDesign(project, axis));
+    const auto plan = measureNext(m, prove(m));
+    const auto band = [](double low, double high) { return std::isfinite(low) && std::isfinite(high) ? nlohmann::json{low, high} : nlohmann::json(nullptr); };
+    for (const auto &n : plan.all)
+        out.push_back({{"id", plan.decides ? nlohmann::json(spec(plan.decides->id).code) : nlohmann::json(nullptr)}, {"what", std::string(n.input->name) + ": " + std::string(n.input->how)}, {"minutes", n.minutes}, {"band_now", plan.decides ? band(plan.decides->low, plan.decides->high) : nlohmann::json(nullptr)}, {"band_then", band(n.bandLow, n.bandHigh)}});
+    return out;
 }
 
 } // namespace lw

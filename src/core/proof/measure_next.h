@@ -19,13 +19,17 @@ struct NextMeasurement {
 };
 struct MeasurePlan {
     std::optional<Finding> decides;           ///< the finding all this is about, with its band now; none: nothing to prove yet
-    std::vector<NextMeasurement> all;         ///< guesses that can be measured, the most gain first
+    std::vector<NextMeasurement> all;         ///< what sways and can be measured better than it is known, the most gain first
     std::vector<Finding> ladder;              ///< the finding as it would stand after the first, the first two, the first three
     int minutes = 0;                          ///< for the first three together
 };
 /// Of the torque rows the one nearest its limit decides. What measuring leaves: pull x 0.85..1.15, mass +-2 %, travel a
-/// turn +-0.5 %, breakaway +-10 %, drive current +-2 %, others +-5 % (as such readings come, common practice); the value is taken to stay. What narrows
+/// turn +-0.5 %, breakaway, cutting force and belt +-10 %, screw efficiency +-21 %, drive current +-2 %, others +-5 % (as such readings come, common practice); the value is taken to stay. What narrows
 /// the band by less than a fiftieth and makes no verdict either is left out.
 [[nodiscard]] MeasurePlan measureNext(const AxisModel &m, const Evaluation &e);
+
+/// The same list for other programs: [{"id","what","minutes","band_now":[5 %,95 %],"band_then"}] of the shown design, bands
+/// of the finding that decides; null where they are not known.
+[[nodiscard]] nlohmann::json nextJson(const nlohmann::json &project, const std::string &axis);
 
 } // namespace lw

@@ -1,62 +1,98 @@
 #include "proof/mends.h"
 #include "proof/narrate.h"
 #include "shop/catalogue.h"
+#include "shop/parts.h"
+#include "survey/rides.h"
 #include <algorithm>
 #include <cmath>
+#include <set>
 
 namespace lw {
 using Json = nlohmann::json;
 
 namespace {
 
+/// What the mends of all findings of an axis are looked for in.
+struct Ground {
+    Ground(const Json &project, const AxisModel &model) : m(model) {
+        // Only this axis and what it shares are needed to judge a change; of the others what rides on it.
+        for (const auto &[key, value] : project.items())
+            if (key != "axes" && key != "parts" && key != "log" && key != "tasks") job[key] = value;
+        for (const auto &id : carriedBy(project, m.id)) {
+            const auto *axis = nodeAt(project, "/axes/" + id);
+            if (!axis) continue;
+            if (id == m.id) {
+                job["axes"][id] = *axis;
+                continue;
+            }
+            auto &rider = job["axes"][id];
+            rider["rides_on"] = (*axis)["rides_on"];
+            if (const auto *pieces = nodeAt(*axis, "/survey/moving_mass")) rider["survey"]["moving_mass"] = *pieces;
+        }
+        for (const auto &g : prove(m).findings)
+            if (g.verdict == Verdict::Fails) failing.push_back(g);
+        asked = partsAsked(m, evaluate(m).state);
+        if (const auto parts = project.find("parts"); parts != project.end() && parts->is_object())
+            for (auto it = parts->begin(); it != parts->end(); ++it) { // paid and here; of what is fitted only this axis' own
+                if (!it->is_object()) continue;
+                const auto state = textAt(*it, "/state"), text = textAt(*it, "/text");
+                if (!text.empty() && (state == "arrived" || (state == "fitted" && it.key().starts_with(m.id + "-")))) inHand.insert(text);
+            }
+    }
+    const AxisModel &m;
+    Json job;
+    std::vector<Finding> failing;
+    std::vector<PartAsked> asked;
+    std::set<std::string> inHand;
+};
+
 class Search {
 public:
-    Search(const Json &project, const AxisModel &model, const Finding &f) : m_project(project), m(model), m_finding(f), d("/axes/" + model.id + "/designs/" + model.designId + "/"), t("/axes/" + model.id + "/targets/") {
-        // Only this axis and what it shares are needed to judge a change; of the others what may ride on it.
-        for (const auto &[key, value] : project.items())
-            if (key != "axes" && key != "parts" && key != "log" && key != "tasks") m_small[key] = value;
-        if (const auto axes = project.find("axes"); axes != project.end() && axes->is_object())
-            for (const auto &[id, axis] : axes->items()) {
-                if (id == m.id) {
-                    m_small["axes"][id] = axis;
-                } else if (axis.is_object() && axis.contains("rides_on")) {
-                    auto &rider = m_small["axes"][id];
-                    rider["rides_on"] = axis["rides_on"];
-                    if (const auto *pieces = nodeAt(project, "/axes/" + id + "/survey/moving_mass")) rider["survey"]["moving_mass"] = *pieces;
-                }
-            }
-        for (const auto &g : prove(m).findings)
-            if (g.verdict == Verdict::Fails) ++m_failsNow;
-    }
+    Search(Ground &ground, const Finding &f) : m_ground(ground), m(ground.m), m_finding(f), d("/axes/" + m.id + "/designs/" + m.designId + "/"), t("/axes/" + m.id + "/targets/") {}
 
     std::vector<Mend> run();
 
 private:
     static Json typed(const std::string &text, const char *standing = "stated") { return {{"typed", text}, {"standing", standing}}; }
-    void attempt(std::string words, std::vector<Patch> patches, double price, bool priced = true) {
-        const auto after = readAxis(patched(m_small, patches), m.id, m.designId);
+    /// What has to be bought new for the changed design: a part that is asked for already costs nothing more, one that has
+    /// arrived is paid.
+    double priceOf(const AxisModel &after, const AxisState &state) const {
+        double sum = 0;
+        for (const auto &part : partsAsked(after, state)) {
+            const auto same = [&](const PartAsked &b) { return b.ref == part.ref && b.text == part.text; };
+            if (std::any_of(m_ground.asked.begin(), m_ground.asked.end(), same)) continue;
+            if (m_ground.inHand.count(part.text)) continue;
+            sum += part.price;
+        }
+        return sum;
+    }
+    void attempt(std::string words, std::vector<Patch> patches) {
+        // changed in place and put back: a copy of the axis for every attempt would be its dearest part
+        std::vector<Json> before;
+        for (const auto &p : patches) before.push_back(valueAt(m_ground.job, p.pointer));
+        for (const auto &p : patches) setAt(m_ground.job, p.pointer, p.value);
+        const auto after = readAxis(m_ground.job, m.id, m.designId);
+        for (std::size_t k = patches.size(); k-- > 0;) setAt(m_ground.job, patches[k].pointer, before[k]);
         const auto e = prove(after);
         Mend mend;
         mend.patches = std::move(patches);
-        mend.price = price;
-        mend.priced = priced;
-        int fails = 0;
-        bool found = false;
-        for (const auto &g : e.findings) {
-            fails += g.verdict == Verdict::Fails;
-            if (g.id == m_finding.id && g.cut == m_finding.cut && g.operating == m_finding.operating && !found && (g.variant == m_finding.variant || g.rung == m_finding.rung)) {
-                found = true;
-                mend.margin = g.margin;
-                mend.verdict = g.verdict;
-                if (g.rung && !g.missing) words += " " + marginText(g);
-            }
-        }
-        if (!found) return;
-        mend.breaks = std::max(0, fails - m_failsNow + (m_finding.verdict == Verdict::Fails && mend.verdict != Verdict::Fails ? 1 : 0));
-        mend.words = std::move(words);
+        const Finding *now = nullptr;
+        for (const auto &g : e.findings)
+            if (sameSubject(g, m_finding) && !now) now = &g;
+        if (!now) return;
+        mend.margin = now->margin;
+        mend.verdict = now->verdict;
+        if (now->rung && !now->missing) words += " " + marginText(*now);
         // Only what changes the verdict is a mend; a hair more margin is not.
         const bool better = m_finding.missing ? mend.verdict != Verdict::NotKnown : mend.verdict > m_finding.verdict;
-        if (better) m_mends.push_back(std::move(mend));
+        if (!better) return;
+        for (const auto &g : e.findings)
+            mend.breaks += g.verdict == Verdict::Fails && std::none_of(m_ground.failing.begin(), m_ground.failing.end(), [&](const Finding &f) { return sameSubject(f, g); });
+        const double price = priceOf(after, e.state);
+        mend.priced = price == price;
+        mend.price = mend.priced ? price : 0;
+        mend.words = std::move(words);
+        m_mends.push_back(std::move(mend));
     }
     void ratios();
     void belts();
@@ -67,13 +103,12 @@ private:
     void brakes();
     void microsteps();
     void current();
+    void crash();
 
-    const Json &m_project;
+    Ground &m_ground;
     const AxisModel &m;
     const Finding &m_finding;
     std::string d, t;
-    Json m_small;
-    int m_failsNow = 0;
     std::vector<Mend> m_mends;
 };
 
@@ -112,16 +147,6 @@ std::optional<BeltChoice> bestBelt(const AxisModel &m, int small, int large) {
 
 std::string lengthText(double mmValue) { return numberText(mmValue, 5); }
 
-std::string beltCode(const BeltProfile &p, int teeth, double widthMm) {
-    if (p.name == "MXL" || p.name == "XL" || p.name == "L" || p.name == "H") {
-        char buffer[40];
-        std::snprintf(buffer, sizeof buffer, "%d %s %03d", static_cast<int>(teeth * p.pitch / 25.4 * 10), std::string(p.name).c_str(), static_cast<int>(widthMm / 25.4 * 100));
-        return buffer;
-    }
-    if (p.name[0] == 'T' || p.name[0] == 'A') return lengthText(widthMm) + " " + std::string(p.name) + "/" + lengthText(teeth * p.pitch);
-    return lengthText(teeth * p.pitch) + "-" + std::string(p.name) + "-" + lengthText(widthMm);
-}
-
 void Search::ratios() {
     if (!m.belt || m.small.teeth < 1 || !m.small.profile) return;
     for (int large : {20, 24, 30, 36, 40, 48, 60, 72}) {
@@ -132,10 +157,8 @@ void Search::ratios() {
         std::vector<Patch> p{{d + "large_pulley/teeth", typed(std::to_string(large))},
                              {d + "belt/code", beltCode(*m.small.profile, belt->teeth, width)},
                              {d + "belt/centre_mm", typed(numberText(belt->centre * 1e3, 5) + "mm")}};
-        double price = std::max(0.0, shippedCatalogue().pulleyPrice(m.small.profile->name, large) - shippedCatalogue().pulleyPrice(m.small.profile->name, m.large.teeth));
         const bool newBelt = belt->teeth != m.beltTeeth();
-        if (newBelt) price += std::max(0.0, shippedCatalogue().beltPrice(m.small.profile->name, belt->teeth * m.small.profile->pitch) - (m.beltTeeth() ? shippedCatalogue().beltPrice(m.small.profile->name, m.beltTeeth() * m.small.profile->pitch) : 0));
-        attempt("Pulleys " + std::to_string(m.small.teeth) + ":" + std::to_string(large) + (newBelt ? " and belt " + lengthText(belt->teeth * m.small.profile->pitch) : "") + " make it", std::move(p), price);
+        attempt("Pulleys " + std::to_string(m.small.teeth) + ":" + std::to_string(large) + (newBelt ? " and belt " + lengthText(belt->teeth * m.small.profile->pitch) : "") + " make it", std::move(p));
     }
 }
 
@@ -147,17 +170,17 @@ void Search::belts() {
     const auto code = beltCode(*m.small.profile, belt->teeth, fits);
     std::vector<Patch> p{{d + "belt/code", code}, {d + "belt/centre_mm", typed(numberText(belt->centre * 1e3, 5) + "mm")}};
     if (m.large.profile != m.small.profile) p.push_back({d + "large_pulley/profile", std::string(m.small.profile->name)});
-    attempt("Belt " + code + (m_finding.rung ? " makes it" : ""), std::move(p), shippedCatalogue().beltPrice(m.small.profile->name, belt->teeth * m.small.profile->pitch) + (m.large.profile != m.small.profile ? shippedCatalogue().pulleyPrice(m.small.profile->name, m.large.teeth) : 0));
+    attempt("Belt " + code + (m_finding.rung ? " makes it" : ""), std::move(p));
 }
 
 void Search::voltages() {
     for (int v : {24, 36, 48, 60, 72}) {
         if (!m.supply.known() || v <= m.supply.v || (m.voltLimit.known() && v > 0.9 * m.voltLimit.v)) continue;
-        attempt("A " + std::to_string(v) + "\u00a0V supply makes it", {{d + "supply/voltage_V", typed(std::to_string(v) + "V", "catalogue")}}, 29);
+        attempt("A " + std::to_string(v) + "\u00a0V supply makes it", {{d + "supply/voltage_V", typed(std::to_string(v) + "V", "catalogue")}});
     }
     if (m_finding.id == CheckId::C17 || m_finding.id == CheckId::C18)
         for (int v : {60, 48, 36, 24})
-            if (m.supply.known() && v < m.supply.v) attempt("A " + std::to_string(v) + "\u00a0V supply makes it", {{d + "supply/voltage_V", typed(std::to_string(v) + "V", "catalogue")}}, 29);
+            if (m.supply.known() && v < m.supply.v) attempt("A " + std::to_string(v) + "\u00a0V supply makes it", {{d + "supply/voltage_V", typed(std::to_string(v) + "V", "catalogue")}});
 }
 
 void Search::speeds() {
@@ -166,7 +189,7 @@ void Search::speeds() {
     for (double share : {0.9, 0.8, 0.7, 0.6, 0.5, 0.4, 0.3}) {
         const double v = std::floor(now * share / 50) * 50;
         if (v < 100) continue;
-        attempt("Rapid " + numberText(v, 5) + "\u00a0mm/min makes it", {{t + "rapid_mm_min", typed(numberText(v, 6) + "mm/min")}}, 0);
+        attempt("Rapid " + numberText(v, 5) + "\u00a0mm/min makes it", {{t + "rapid_mm_min", typed(numberText(v, 6) + "mm/min")}});
     }
 }
 
@@ -174,10 +197,10 @@ void Search::accelerations() {
     if (!m.acceleration.known()) return;
     for (double share : {0.8, 0.6, 0.5, 0.4, 0.25}) {
         const double a = m.acceleration.v * share;
-        attempt("Speeding up at " + numberText(a, 2) + "\u00a0m/s² makes it", {{t + "acceleration_m_s2", typed(numberText(a, 2) + "m/s2")}}, 0);
+        attempt("Speeding up at " + numberText(a, 2) + "\u00a0m/s² makes it", {{t + "acceleration_m_s2", typed(numberText(a, 2) + "m/s2")}});
     }
     if (m_finding.id == CheckId::M6)
-        for (double share : {1.5, 2.0, 3.0}) attempt("Speeding up at " + numberText(m.acceleration.v * share, 2) + "\u00a0m/s² makes it", {{t + "acceleration_m_s2", typed(numberText(m.acceleration.v * share, 2) + "m/s2")}}, 0);
+        for (double share : {1.5, 2.0, 3.0}) attempt("Speeding up at " + numberText(m.acceleration.v * share, 2) + "\u00a0m/s² makes it", {{t + "acceleration_m_s2", typed(numberText(m.acceleration.v * share, 2) + "m/s2")}});
 }
 
 void Search::slot() {
@@ -196,27 +219,60 @@ void Search::slot() {
         p.push_back({d + "belt/slot_to_mm", typed(numberText(to, 5) + "mm")});
         words += " out to " + numberText(to, 5);
     }
-    if (!p.empty()) attempt(words + ":", std::move(p), 0);
+    if (!p.empty()) attempt(words + ":", std::move(p));
 }
 
 void Search::brakes() {
     if (!m.vertical) return;
     const double need = 2 * m.weightAlong() * m.lead.v / (2 * pi);
-    struct Brake {
-        double torque, price;
-    };
-    // Generic power-off brakes, prices assumed.
-    for (const auto &b : {Brake{0.6, 64}, Brake{1.2, 78}, Brake{2.4, 95}, Brake{5, 130}, Brake{10, 180}, Brake{20, 260}})
+    for (const auto &b : powerOffBrakes())
         if (b.torque >= need) {
             attempt("A brake of " + numberText(b.torque, 2) + "\u00a0N·m on the screw makes it",
-                    {{d + "brake/torque_Nm", typed(numberText(b.torque, 2) + " N m", "catalogue")}, {d + "brake/where", "screw"}, {d + "brake/delay_s", typed("0.05s", "catalogue")}}, m.hasBrake ? b.price * 0.5 : b.price);
+                    {{d + "brake/torque_Nm", typed(numberText(b.torque, 2) + " N m", "catalogue")}, {d + "brake/where", "screw"}, {d + "brake/delay_s", typed("0.05s", "catalogue")}});
             break;
+        }
+}
+
+/// What keeps a run into a stop from breaking the axis: coming there slowly, a bumper that takes what turns, a motor that is
+/// not let push with all it has; where one does not do it, two.
+void Search::crash() {
+    const auto s = evaluate(m).state;
+    if (!s.motorKnown || !m.rapid.known() || !(s.stallThrust == s.stallThrust)) return;
+    struct Change {
+        std::string words;
+        std::vector<Patch> patches;
+    };
+    std::vector<Change> limits, ends;
+    for (double share : {0.8, 0.65, 0.5, 0.4, 0.3}) {
+        const double limit = std::floor(s.peakStatic * share * 20) / 20;
+        if (limit >= 0.1 && (!m.torqueLimit.known() || limit < m.torqueLimit.v)) limits.push_back({"Torque limit " + numberText(limit, 3) + "\u00a0N·m in the drive", {{d + "drive/torque_limit_Nm", typed(numberText(limit, 3) + " N m")}}});
+    }
+    if (m_finding.id == CheckId::B4 && m_finding.variant == 1) {
+        for (double share : {0.5, 0.3, 0.2, 0.1}) {
+            const double v = std::floor(m.speedAtEnds() * 60e3 * share / 50) * 50;
+            if (v >= 50) ends.push_back({"Rapid near the ends " + numberText(v, 5) + "\u00a0mm/min", {{d + "end_speed_mm_min", typed(numberText(v, 6) + "mm/min")}}});
+        }
+        if (!m.bumperForce.known() && s.crashEnergy == s.crashEnergy)
+            for (double stroke : {5e-3, 10e-3, 20e-3, 40e-3}) {
+                const double force = std::ceil(2 * (s.crashEnergy / stroke + s.stallThrust) / 100) * 100;
+                ends.push_back({"Bumpers of " + numberText(stroke * 1e3, 2) + "\u00a0mm stroke and " + numberText(force, 4) + "\u00a0N", {{d + "bumper/stroke_mm", typed(numberText(stroke * 1e3, 2) + "mm")}, {d + "bumper/force_N", typed(numberText(force, 5) + "N")}}});
+            }
+    }
+    const auto one = [&](const Change &c) { attempt(c.words + (c.words.starts_with("Bumpers") ? " make it" : " makes it"), c.patches); };
+    for (const auto &c : ends) one(c);
+    for (const auto &c : limits) one(c);
+    if (!m_mends.empty()) return;
+    for (const auto &limit : limits)
+        for (const auto &end : ends) {
+            auto both = limit.patches;
+            both.insert(both.end(), end.patches.begin(), end.patches.end());
+            attempt(limit.words + " and " + (end.words.front() == 'R' ? "rapid" : "bumpers") + end.words.substr(end.words.find(' ')) + " make it", std::move(both));
         }
 }
 
 void Search::microsteps() {
     for (int u : {8, 10, 4, 5, 2})
-        if (u < m.microsteps) attempt(std::to_string(u) + " microsteps make it", {{d + "drive/microsteps", typed(std::to_string(u))}}, 0);
+        if (u < m.microsteps) attempt(std::to_string(u) + " microsteps make it", {{d + "drive/microsteps", typed(std::to_string(u))}});
 }
 
 void Search::current() {
@@ -226,7 +282,7 @@ void Search::current() {
     for (double share : {0.8, 0.9, 1.0}) {
         const double a = std::floor(most * share * 10) / 10;
         if (std::fabs(a - now) < 0.05 || (m_finding.id == CheckId::C04) != (a < now)) continue;
-        attempt("Drive set to " + numberText(a, 2) + "\u00a0A peak makes it", {{d + "drive/current_A", typed(numberText(a, 2) + "A")}, {d + "drive/current_kind", "peak"}}, 0);
+        attempt("Drive set to " + numberText(a, 2) + "\u00a0A peak makes it", {{d + "drive/current_A", typed(numberText(a, 2) + "A")}, {d + "drive/current_kind", "peak"}});
     }
 }
 
@@ -241,7 +297,9 @@ std::vector<Mend> Search::run() {
     case I::C04: current(); break;
     case I::C17: case I::C18: voltages(); break;
     case I::C24: microsteps(); ratios(); speeds(); break;
-    case I::B1: case I::B3: case I::B15: case I::B4: speeds(); break;
+    case I::B1: case I::B3: case I::B15: speeds(); break;
+    case I::B4: crash(); speeds(); break;
+    case I::B6: crash(); break;
     case I::M6: accelerations(); speeds(); break;
     case I::M8: case I::M9: case I::M10: brakes(); break;
     case I::TR01: case I::TR02: case I::TR50: case I::TR06: belts(); break;
@@ -261,9 +319,22 @@ std::vector<Mend> Search::run() {
 }
 } // namespace
 
+struct MendFinder::Kept {
+    AxisModel model;
+    Ground ground;
+    Kept(const Json &project, const AxisModel &m) : model(m), ground(project, model) {}
+};
+MendFinder::MendFinder(const Json &project, const AxisModel &m) : m_kept(std::make_unique<Kept>(project, m)) {}
+MendFinder::~MendFinder() = default;
+
+std::vector<Mend> MendFinder::of(const Finding &f) const {
+    if (f.verdict == Verdict::Holds) return {};
+    return Search(m_kept->ground, f).run();
+}
+
 std::vector<Mend> findMends(const Json &project, const AxisModel &m, const Finding &f) {
     if (f.verdict == Verdict::Holds) return {};
-    return Search(project, m, f).run();
+    return MendFinder(project, m).of(f);
 }
 
 } // namespace lw

@@ -3,6 +3,7 @@
 
 #include "machine/patch.h"
 #include "proof/evaluate.h"
+#include <memory>
 #include <string>
 #include <vector>
 
@@ -13,9 +14,21 @@ struct Mend {
     std::vector<Patch> patches; ///< applied as one step; empty: advice only
     double margin = notKnown;   ///< of the finding afterwards
     Verdict verdict = Verdict::NotKnown;
-    double price = 0;           ///< in the project's currency, what it adds
+    double price = 0;           ///< in the project's currency: what is to be bought new for it
     bool priced = true;         ///< false: price not known
-    int breaks = 0;             ///< other findings that fail only because of it
+    int breaks = 0;             ///< other findings that fail because of it
+};
+
+/// Looks for mends of an axis' findings; what they share is worked out once.
+class MendFinder {
+public:
+    MendFinder(const nlohmann::json &project, const AxisModel &m);
+    ~MendFinder();
+    [[nodiscard]] std::vector<Mend> of(const Finding &f) const;
+
+private:
+    struct Kept;
+    std::unique_ptr<Kept> m_kept;
 };
 
 /// Mends of one finding, best first: those that make it hold and break nothing, cheapest first, then those that help.

@@ -45,6 +45,9 @@ private:
     void readLoads();
     void readMass();
     void readPlaces();
+    void readBalance();
+    void findEfficiency();
+    void findWeight();
     const Json &m_project;
     AxisModel &m;
     std::string a, d;

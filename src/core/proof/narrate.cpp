@@ -53,6 +53,7 @@ double inRowUnit(const Finding &f, double si) {
 
 std::string timesText(double ratio) {
     if (!(ratio == ratio)) return "not known";
+    if (ratio <= 0) return "0×";
     if (ratio > 99.5) return "over 99×";
     return numberText(ratio, ratio < 9.95 ? 2 : 3) + "×";
 }
@@ -60,6 +61,7 @@ std::string timesText(double ratio) {
 std::string marginText(const Finding &f) {
     if (f.missing) return "?";
     if (f.rung) {
+        if (std::isinf(f.margin)) return "endless";
         std::string t = timesText(f.margin);
         if (f.margin >= 0.95 && f.margin < 9.95 && t.find('.') == std::string::npos) t.insert(t.size() - std::string_view("×").size(), ".0");
         return t;
@@ -69,7 +71,8 @@ std::string marginText(const Finding &f) {
     case I::S8: return plain(f.demand / f.capacity) + "";
     case I::P2: return mm(f.demand, 2);
     case I::P3: return newton(f.demand);
-    case I::C26: return f.demand == 0 ? "exact" : withUnit(f.demand, Dimension::Length, "um", 2);
+    case I::C26: if (f.variant == 1) return "The travel a turn is known to " + withUnit(f.demand, Dimension::Length, "um", 2) + " over the travel: the steps are set right at the first cuts.";
+        return f.demand == 0 ? "exact" : withUnit(f.demand, Dimension::Length, "um", 2);
     case I::TR01: return f.verdict == Verdict::Fails && f.capacity == f.capacity ? plain(f.capacity) + " of " + plain(f.demand) : std::string(f.verdict == Verdict::Holds ? "same" : "no");
     case I::TR31: return mm(f.capacity, 2);
     default: return std::string(verdictWord(f.verdict));
@@ -147,6 +150,9 @@ std::string missingOf(const AxisModel &m, const Finding &f) {
         ask(m.small.profile && m.large.profile, "belt form of the pulleys");
         ask(m.beltRead.has_value(), m.beltCode.empty() ? "the belt" : "a belt code that can be read");
     };
+    auto cutForces = [&] {
+        for (const auto &c : m.cuts) ask(c.force.known(), "the force of " + c.name);
+    };
     const auto *cut = cutOf(m, f);
     switch (f.id) {
     case I::S1: ask(m.breakawayMeasured, "the pull to start and to keep going"); break;
@@ -157,7 +163,10 @@ std::string missingOf(const AxisModel &m, const Finding &f) {
     case I::S5: case I::B9: case I::B10:
         ask(m.root.known(), "the screw");
         ask(m.nutFar.known(), "nut at its farthest from the bearing");
+        if (m.keepsScrew) ask(m.lostNow.known(), "what is lost at reversal");
+        else ask(m.nutPlay.known(), "play of the nut");
         break;
+    case I::M8: ask(m.mass.known(), "what moves"); ask(m.hasScrew || m.wheel, "the screw's thread"); ask(m.lead.known(), "the lead"); break;
     case I::S8: ask(m.strut.known(), "what the strut pulls"); ask(m.counterweight.known(), "the counterweight"); break;
     case I::P1: ask(m.spindlePower.known(), "spindle power"); ask(cut && cut->power == cut->power, "spindle speed and the cut"); break;
     case I::P2: case I::P3: ask(false, "the cut"); break;
@@ -172,23 +181,27 @@ std::string missingOf(const AxisModel &m, const Finding &f) {
         break;
     case I::C03: case I::C07: case I::M5: motor(); ask(m.lead.known(), "the lead"); break;
     case I::B1: ask(m.root.known(), "the screw"); ask(m.span.known(), "length between the bearings"); break;
-    case I::B2: ask(m.root.known(), "the screw"); ask(m.nutFar.known(), "nut at its farthest from the bearing"); break;
+    case I::B2: ask(m.root.known(), "the screw"); ask(m.nutFar.known(), "nut at its farthest from the bearing"); cutForces(); break;
+    case I::B8: cutForces(); break;
     case I::B4: case I::B6:
+        if (f.id == I::B4 && f.variant == 0) cutForces();
         motor();
         ask(m.bearingStatic.known() || m.ballScrew(), "what the bearings carry");
         ask(m.nutFar.known(), "nut at its farthest from the bearing");
         break;
     case I::B12: ask(false, "thread beyond the nut at both ends, or thread and nut length"); break;
-    case I::B15: ask(m.nutTurns.known(), "turns in the nut"); break;
+    case I::B15: ask(m.nutTurns.known(), "turns in the nut"); cutForces(); break;
     case I::C04: ask(m.rated.known(), "plate current"); break;
     case I::C06: ask(m.rotor.known(), "rotor inertia"); ask(m.mass.known(), "what moves"); break;
     case I::C17: ask(m.supply.known(), "supply voltage"); ask(m.voltLimit.known(), "the drive's voltage limit"); break;
     case I::C18: ask(m.supply.known(), "supply voltage"); ask(m.inductance.known(), "winding inductance"); break;
     case I::C24: ask(m.pulseLimit.known(), "the controller's fastest pulses"); ask(m.lead.known(), "the lead"); break;
-    case I::C26: ask(m.lead.known(), "the lead"); break;
+    case I::C26: ask(m.lead.known() && !m.lead.assumed(), "the lead, ten turns against a rule"); break;
     case I::TR02: ask(!m.beltCode.empty(), "the belt"); if (!m.beltCode.empty()) ask(m.beltRead.has_value(), "a belt code that can be read"); break;
     case I::TR01: case I::TR03: case I::TR04: case I::TR05: case I::TR06: belt(); break;
-    case I::TR07: case I::TR08: case I::TR09: case I::TR10: case I::TR12: belt(); motor(); ask(m.beltWidth.known(), "belt width"); break;
+    case I::TR07: case I::TR08: case I::TR09: case I::TR10: case I::TR12: belt(); motor(); ask(m.beltWidth.known(), "belt width");
+        if (f.id == I::TR10) cutForces();
+        break;
     case I::TR13: belt(); ask(m.slotFrom.known() && m.slotTo.known(), "both ends of the slot"); break;
     case I::TR14: belt(); motor(); ask(m.radialLoad.known(), "the motor's radial rating"); ask(m.body.known(), "motor body length"); ask(!m.motorShaft.empty(), "motor shaft"); break;
     case I::TR15: case I::TR16: belt(); motor(); ask(m.body.known(), "motor body length"); ask(!m.motorShaft.empty(), "motor shaft"); break;
@@ -223,7 +236,7 @@ std::string sentenceOf(const AxisModel &m, const AxisState &s, const Finding &f)
     case I::S10: return "Screw " + mm(m.guideOffset.v) + " off a guide of " + mm(m.guideLength.v) + ": drawer effect " + plain(f.demand) + ".";
     case I::P1: return (cut ? cut->name : "The cut") + " asks " + withUnit(f.demand, Dimension::Power, "W") + " of the spindle's " + withUnit(f.capacity, Dimension::Power, "W") + ".";
     case I::P2: return (cut ? cut->name : "The cut") + (f.verdict == Verdict::Holds ? " makes a chip of " : f.demand < f.capacity ? " rubs: a chip of " : " bites hard: a chip of ") + mm(f.demand, 2) + ".";
-    case I::P3: return "The cutter pulls with " + newton(f.demand) + ", the ways hold " + newton(f.capacity) + ", " + mm(m.playStays, 2) + " play stays.";
+    case I::P3: return "The cutter pulls with " + newton(f.demand) + ", the ways hold " + newton(f.capacity) + ", " + mm(s.playStays, 2) + " play stays.";
     case I::P4: return "The drill pushes with " + newton(f.demand) + ", the axis can push " + newton(f.capacity) + ".";
     case I::P5: return (cut ? cut->name : "The thread") + " needs " + mm(f.demand, 2) + " to come up to speed, " + mm(f.capacity, 2) + " are free.";
     case I::B1: return "The screw turns " + rpm(f.demand) + " at rapid and whips at " + rpm(f.capacity) + ".";
@@ -240,8 +253,12 @@ std::string sentenceOf(const AxisModel &m, const AxisState &s, const Finding &f)
     case I::M5: return "The smallest sure step is " + withUnit(f.demand, Dimension::Length, "um", 2) + " of " + withUnit(f.capacity, Dimension::Length, "um", 2) + " wished.";
     case I::M6: return "Speeding up and braking take " + mm(f.demand, 2) + " of " + mm(f.capacity) + " travel.";
     case I::M8:
-        if (f.variant == 1) return f.verdict == Verdict::Holds ? "The screw holds the weight by itself." : "The screw locks by the sum, but not dependably: no brake.";
-        if (f.variant == 2) return "The " + numberText(m.mass.v, 2) + std::string(nbsp) + "kg " + (m.what.empty() ? "slide" : m.what) + (f.verdict == Verdict::Fails ? " runs down without a brake." : " just stays where it is with the power off.");
+        if (f.variant == 1) return "The screw's thread holds the weight by itself: it locks with room for vibration.";
+        if (f.variant == 2) {
+            const std::string what = "The " + numberText(m.mass.v, 2) + std::string(nbsp) + "kg " + (m.what.empty() ? "slide" : m.what);
+            if (f.verdict != Verdict::Fails) return what + " is held by nothing but the drag of its bearings, measured: it just stays with the power off.";
+            return what + " runs down without a brake" + (f.capacity > 0 ? ": the drag measured at its bearings does not hold it." : ": nothing that was measured holds it.");
+        }
         return "The brake holds " + torque(f.capacity) + ", the weight turns with " + torque(f.demand) + ".";
     case I::M9: return "It falls " + mm(f.demand, 2) + " before the brake bites.";
     case I::M10: return m.brakeOnScrew ? "The brake sits on the screw: a torn belt drops nothing." : "The brake sits on the motor: a torn belt drops the weight.";
@@ -253,7 +270,8 @@ std::string sentenceOf(const AxisModel &m, const AxisState &s, const Finding &f)
     case I::C17: return "The supply brings " + withUnit(f.demand, Dimension::Voltage, "V", 3) + " to a drive for " + withUnit(f.capacity, Dimension::Voltage, "V", 3) + ".";
     case I::C18: return withUnit(f.demand, Dimension::Voltage, "V", 3) + " on windings that stay cool up to about " + withUnit(f.capacity, Dimension::Voltage, "V", 2) + ".";
     case I::C24: return withUnit(f.demand, Dimension::Frequency, "kHz", 3) + " of pulses at rapid, " + withUnit(f.capacity, Dimension::Frequency, "kHz", 3) + " can be made.";
-    case I::C26: return f.demand == 0 ? "Steps a millimetre come out exactly." : "The decimal is off by " + withUnit(f.demand, Dimension::Length, "um", 2) + " over the travel.";
+    case I::C26: if (f.variant == 1) return "The travel a turn is known to " + withUnit(f.demand, Dimension::Length, "um", 2) + " over the travel: the steps are set right at the first cuts.";
+        return f.demand == 0 ? "Steps a millimetre come out exactly." : "The decimal is off by " + withUnit(f.demand, Dimension::Length, "um", 2) + " over the travel.";
     case I::TR01:
         if (f.verdict == Verdict::Holds) return "Belt and pulleys are of one profile.";
         if (f.verdict == Verdict::Watch) return "A G-form belt on H-form pulleys runs, with play and wear.";
@@ -289,7 +307,18 @@ std::string sentenceOf(const AxisModel &m, const AxisState &s, const Finding &f)
     return titleOf(m, f);
 }
 
+std::string cautionOf(const AxisModel &m, const AxisState &, const Finding &f) {
+    const std::string what = m.what.empty() ? "the slide" : "the " + m.what;
+    if (f.id == I::B4 && f.variant == 1 && f.margin < 0.5)
+        return "Driven into a stop at rapid " + what + " pushes with up to " + newton(f.demand) + ", " + timesText(1 / f.margin) + " what the axis carries: nothing and nobody between it and its ends, soft ends set and tried slowly first.";
+    if (f.id == I::M8 && f.verdict == Verdict::Fails) return "With the power off " + what + " comes down by itself: prop it before the power goes or the nut comes off, hands out from under it.";
+    if (f.id == I::M9 && f.verdict == Verdict::Fails) return "Before the brake bites " + what + " falls " + mm(f.demand, 2) + ": hands and tools out from under it.";
+    return {};
+}
+
 std::string reasonOf(const AxisModel &m, const AxisState &s, const Finding &f) {
+    if (f.likely) return "Likely fails, measure to be sure: " + numberText(f.chance * 100, 2) + " in 100 keep it; " + bandText(f) + ".";
+    if (f.id == I::TR14 && f.assumedDecides) return "Rated by a table of such motors: read this one's data sheet.";
     if (f.assumedDecides) return "Anything from " + bandText(f) + " until an assumed input is measured.";
     switch (f.id) {
     case I::C01: case I::C02: {
@@ -325,7 +354,7 @@ std::string reasonOf(const AxisModel &m, const AxisState &s, const Finding &f) {
     case I::B6: return "Pushing against a stop must not hurt the axis.";
     case I::B8: return "Beyond it play opens in the nut.";
     case I::B15: return "Above 0.3 m/s or 5 N/mm² a sliding nut wears.";
-    case I::M8: return m.hasBrake ? "With strut or counterweight lost; twice is wanted." : f.variant == 2 ? torque(f.demand) + " turns the screw, its drag holds " + torque(f.capacity) + ". Balance not counted." : "Shaking can walk it down.";
+    case I::M8: return m.hasBrake ? "With strut or counterweight lost; twice is wanted." : f.variant == 2 ? torque(f.demand) + " turns the screw" + (m.slidingScrew() ? " at the least friction its thread may have" : "") + ", " + (f.capacity > 0 ? "its drag holds " + torque(f.capacity) : std::string("a seal's drag nobody measured is not counted on")) + ". Balance not counted." : "";
     case I::M9: return "Guide friction is not counted on.";
     case I::M5: return "Friction holds the rotor off; microsteps are smoothness, not accuracy.";
     case I::C06: return "A heavy load behind a light rotor rings.";

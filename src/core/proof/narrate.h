@@ -16,6 +16,8 @@ enum class UnitSystem { Metric, Inch };
 [[nodiscard]] std::string sentenceOf(const AxisModel &m, const AxisState &s, const Finding &f);
 /// Why it matters, one short sentence; what is missing when it is not known.
 [[nodiscard]] std::string reasonOf(const AxisModel &m, const AxisState &s, const Finding &f);
+/// What can hurt a person because of this finding, with its figures; empty where nothing does.
+[[nodiscard]] std::string cautionOf(const AxisModel &m, const AxisState &s, const Finding &f);
 /// "1.05 of 1.85 N·m": demand of capacity.
 [[nodiscard]] std::string figuresOf(const Finding &f, UnitSystem units = UnitSystem::Metric);
 /// "1.8×", or the quantity itself where the row has no rung.

@@ -248,7 +248,20 @@ void readGivenForce(CutReader &r, Cut &c) {
     c.toothPeak = c.uncapped = f.v;
     c.standing = f.known() ? f.standing : Standing::Unknown;
     if (!f.known()) r.missing(c, "type the force.");
-    c.force = {f.v, Standing::Computed};
+    c.force = f;
+}
+
+/// A force that was measured in such a cut stands above what the tables make of it.
+void takeMeasuredForce(CutReader &r, Cut &c) {
+    if (c.kind == CutKind::Given || c.kind == CutKind::Tapping) return;
+    const auto f = r.need("force_N");
+    if (!f.known()) return;
+    c.toothPeak = c.toothPeak == c.toothPeak && c.force.v > 0 ? std::max(f.v, c.toothPeak * f.v / c.force.v) : f.v;
+    c.force = f;
+    c.uncapped = f.v;
+    c.capped = false;
+    c.standing = f.standing;
+    c.problem.clear();
 }
 
 struct KindOfCut {
@@ -320,6 +333,12 @@ void ModelReader::readDuty() {
             case CutKind::Tapping: readTapping(r, c); break;
             case CutKind::Grinding: readGrinding(r, c); break;
             case CutKind::Given: readGivenForce(r, c); break;
+            }
+            takeMeasuredForce(r, c);
+            if (c.force.standing == Standing::Measured && c.force.shape != Shape::None) {
+                auto &factor = m.measuredCutFactor; // one factor for all measured cuts: the widest
+                factor.low = std::min(factor.low, c.force.low / c.force.v);
+                factor.high = std::max(factor.high, c.force.high / c.force.v);
             }
             if (const auto feed = value(p + "feed_mm_min"); feed.known()) c.feed = feed.v;
             if (c.feed != c.feed && m.cls) c.feed = m.cls->feedHigh * 1e-3 / 60;

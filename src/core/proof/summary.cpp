@@ -1,4 +1,5 @@
 #include "proof/summary.h"
+#include "units/plain_number.h"
 #include "proof/doubt.h"
 #include <algorithm>
 #include <cmath>
@@ -12,7 +13,7 @@ const Finding *torqueRow(const Evaluation &e, Operating kind) {
 }
 std::string newtons3(double v) { return v >= 1995 ? withUnit(v, Dimension::Force, "kN", 2) : withUnit(v, Dimension::Force, "N", 3); }
 std::string lowerFirst(std::string s) {
-    if (s.size() > 1 && s[1] >= 'a' && s[1] <= 'z') s[0] = static_cast<char>(std::tolower(static_cast<unsigned char>(s[0])));
+    if (s.size() > 1 && s[1] >= 'a' && s[1] <= 'z') s[0] = lowerCase(s[0]);
     return s;
 }
 } // namespace

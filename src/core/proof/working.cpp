@@ -1,8 +1,8 @@
 #include "proof/working.h"
 #include "proof/narrate.h"
+#include "units/plain_number.h"
 #include <muParser.h>
 #include <algorithm>
-#include <cctype>
 #include <cmath>
 
 namespace lw {
@@ -68,7 +68,9 @@ void Book::torqueChain(const OperatingPoint &p, double accel, double process, co
         step("Held at the motor, no friction counted", "T_m", "F_g*p/(2*pi*i)", {term("F_g", "weight, its size", std::fabs(s.netWeight), Dm::Force, "N"), term("p", "lead", m.lead, Dm::Lead, "mm"), term("i", "reduction", c.ratio)}, p.demand, Dm::Torque, "Nm");
         return;
     }
-    const int direction = m.vertical && (p.kind == Operating::RapidDown || p.kind == Operating::Braking || p.kind == Operating::Cutting) ? -1 : 1;
+    const int direction = p.kind == Operating::Cutting ? m.directionOf(p.cut) : m.vertical && (p.kind == Operating::RapidDown || p.kind == Operating::Braking) ? -1 : 1;
+    const bool braking = p.kind == Operating::Braking;
+    const double pushes = braking ? m.slowing() : m.acceleration.v;
     std::vector<Term> t;
     std::string formula = "k_cold*F_pull";
     t.push_back(term("k_cold", "cold day", m.coldFactor));
@@ -80,11 +82,16 @@ void Book::torqueChain(const OperatingPoint &p, double accel, double process, co
     if (process != 0 && p.kind != Operating::Breakaway) {
         formula = "F_cut + " + formula;
         t.push_back(term("F_cut", processName, processNominal, Dm::Force, "N"));
+        if (const auto *pressed = cut(); pressed && pressed->pressing > 0 && m.wayFriction > 0) {
+            formula += " + mu_w*F_n";
+            t.push_back(term("mu_w", "friction of such ways", m.wayFriction));
+            t.push_back(term("F_n", "what the cut presses on them", pressed->pressing, Dm::Force, "N"));
+        }
     }
     if (accel != 0) {
         formula += accel > 0 ? " + m*a" : " - m*a";
         t.push_back(term("m", "what is sped up", acceleratedMass(c).value(), Dm::Mass, "kg", m.mass.standing));
-        t.push_back(term("a", "acceleration", m.acceleration, Dm::Acceleration, "m/s2"));
+        t.push_back(braking && m.deceleration.known() ? term("a", "slowing down", m.deceleration, Dm::Acceleration, "m/s2") : term("a", "acceleration", m.acceleration, Dm::Acceleration, "m/s2"));
     }
     if (m.vertical) {
         formula += direction > 0 ? " + F_g" : " - F_g";
@@ -92,7 +99,7 @@ void Book::torqueChain(const OperatingPoint &p, double accel, double process, co
     }
     const double F = p.axial;
     step("Force along the screw", "F", formula, t, F, Dm::Force, "N");
-    const double alpha = accel * m.acceleration.v / c.lead.value(); // of the screw, in the direction of motion
+    const double alpha = accel * pushes / c.lead.value(); // of the screw, in the direction of motion
     const double drag = m.bearingDrag.v + s.preloadDrag;
     const bool drives = F >= 0;
     std::vector<Term> ts{term("F", "force", F, Dm::Force, "N"), term("p", "lead", m.lead, Dm::Lead, "mm")};
@@ -129,8 +136,14 @@ void Book::torqueChain(const OperatingPoint &p, double accel, double process, co
 
 void Book::motorGives(const OperatingPoint &p) {
     if (!s.motorKnown) return;
+    const auto pull = pullOutTorque(s.motor, s.supply, revolutionsPerMinute(p.rpm)).torque.value() * m.torqueFactor.v;
+    const double worked = 0.9 * pull - m.holding.v * (0.02 + 0.03 * p.rpm / 1000);
     step("What the motor gives at " + numberText(p.rpm, 3) + " rpm", "T_d", "0.9*T_q - T_h*(0.02 + 0.03*n/1000)",
-         {term("T_q", "pull-out at that speed and voltage", p.quasi, Dm::Torque, "Nm"), term("T_h", "holding torque", m.holding, Dm::Torque, "Nm"), term("n", "motor, rpm", p.rpm)}, p.design, Dm::Torque, "Nm");
+         {term("T_q", "pull-out at that speed and voltage", pull, Dm::Torque, "Nm"), term("T_h", "holding torque", m.holding, Dm::Torque, "Nm"), term("n", "motor, rpm", p.rpm)}, worked, Dm::Torque, "Nm");
+    const double counted = m.torqueLimit.known() ? std::min(std::max(0.0, worked), m.torqueLimit.v) : std::max(0.0, worked);
+    if (m.torqueLimit.known() && worked > m.torqueLimit.v) step("Limited in the drive", "T_d", "T_lim", {term("T_lim", "torque limit", m.torqueLimit, Dm::Torque, "Nm")}, m.torqueLimit.v, Dm::Torque, "Nm");
+    else if (worked < 0) step("Nothing is left at that speed", "T_d", "0*T_q", {term("T_q", "pull-out", pull, Dm::Torque, "Nm")}, 0, Dm::Torque, "Nm");
+    if (p.kind == Operating::Hold) step("At the current it has while standing", "T_i", "k_i*T_d", {term("k_i", "idle current", m.idleShare), term("T_d", "at full current", counted, Dm::Torque, "Nm")}, p.design, Dm::Torque, "Nm");
     w.assumptions.push_back("Pull-out by the plate: good to 10 % below the corner, 20 % above; 0.9 and the losses are our own caution.");
     if (!m.conventionTyped) w.assumptions.push_back("Plate read as holding torque with both phases on.");
     if (!m.currentKindTyped) w.assumptions.push_back("Drive current read as peak; if it is rms the motor gives 1.41 times as much.");
@@ -192,7 +205,7 @@ void Book::write() {
         if (!p || !c || !p->quasi) return;
         OperatingPoint both = *p;
         const double mass = acceleratedMass(s.chain).value();
-        both.axial = p->axial + mass * m.acceleration.v;
+        both.axial = p->axial + mass * m.acceleration.v; // along the feed, whichever way it goes
         both.demand = f.demand;
         torqueChain(both, 1, c->force.v, c->name, c->force.v);
         break;
@@ -221,11 +234,19 @@ void Book::write() {
         if (c && c->runInNeeded == c->runInNeeded) step("Room needed", "s", "v^2/(2*a) + v*t + 2*P", {term("v", "feed", c->feed, Dm::Speed, "mm/min"), term("a", "speeding up", m.acceleration, Dm::Acceleration, "m/s2"), term("t", "settles in", (c->runInNeeded - 2 * c->thread.pitch.value() - c->feed * c->feed / (2 * m.acceleration.v)) / c->feed, Dm::Time, "s"), term("P", "pitch", c->thread.pitch.value(), Dm::Length, "mm")}, f.demand, Dm::Length, "mm");
         break;
     case I::S10: step("Drawer effect", "d", "2*mu*e/h", {constant("mu", "friction of such ways", m.wayFriction), term("e", "screw off the guide", m.guideOffset, Dm::Length, "mm"), term("h", "guide length", m.guideLength, Dm::Length, "mm")}, f.demand); break;
-    case I::S5: case I::B9:
+    case I::S5: case I::B9: {
+        const auto play = term("b", m.keepsScrew ? "play that stays after the mends" : "play of the nut", s.playStays, Dm::Length, "mm", m.keepsScrew ? (m.afterThread.known() ? m.afterThread.standing : m.lostNow.standing) : m.nutPlay.standing);
+        if (m.wheel) {
+            const double l = s.chain.lead.value();
+            if (s.springLoss > 0) step("Lost at reversal", "L", "b + 2*F*(p/(2*pi))^2/K_belt", {play, term("F", "pull of the ways", m.pull, Dm::Force, "N"), term("p", "travel of a wheel turn", m.lead, Dm::Lead, "mm"), term("K_belt", "belt, at the wheel, N m/rad", 2 * s.friction * l * l / s.springLoss)}, s.lostMotion, Dm::Length, "mm");
+            else step("Lost at reversal", "L", "b", {play}, s.lostMotion, Dm::Length, "mm");
+            break;
+        }
         if (!s.rigidityKnown) return;
         stiffness();
-        step("Lost at reversal", "L", "2*F/K + b", {term("F", "pull of the ways", m.pull, Dm::Force, "N"), term("K", "stiffness", s.stiffness.total.value(), Dm::Stiffness, "N/um"), term("b", m.ballScrew() ? "play of the nut" : "play that stays after the mends", m.playStays, Dm::Length, "mm", m.afterThread.known() ? m.afterThread.standing : m.nutPlay.standing)}, s.lostMotion, Dm::Length, "mm");
+        step("Lost at reversal", "L", "2*F/K + b", {term("F", "pull of the ways", m.pull, Dm::Force, "N"), term("K", "stiffness", s.stiffness.total.value(), Dm::Stiffness, "N/um"), play}, s.lostMotion, Dm::Length, "mm");
         break;
+    }
     case I::B10:
         if (!s.rigidityKnown) return;
         stiffness();
@@ -244,7 +265,7 @@ void Book::write() {
         break;
     case I::P4:
         if (p && p->design == p->design)
-            step("Thrust of the axis at that feed", "F_max", "(T_d*i*eta_belt - T_drag)*eta*2*pi/p", {term("T_d", "motor gives", p->design, Dm::Torque, "Nm"), term("i", "reduction", s.chain.ratio), term("eta_belt", "belt", m.beltEfficiency), term("T_drag", "bearings and preload", m.bearingDrag.v + s.preloadDrag, Dm::Torque, "Nm", m.bearingDrag.standing), term("eta", "screw efficiency", m.efficiency), term("p", "lead", m.lead, Dm::Lead, "mm")}, f.capacity, Dm::Force, "N");
+            step("Thrust of the axis at that feed", "F_max", std::string("(T_d*i*eta_belt - T_drag)*eta*2*pi/p - k_cold*F_pull ") + (m.directionOf(f.cut) > 0 ? "- F_g" : "+ F_g"), {term("k_cold", "cold day", m.coldFactor), term("F_pull", "pull of the ways", m.pull, Dm::Force, "N"), term("F_g", "weight less balance", s.netWeight, Dm::Force, "N"), term("T_d", "motor gives", p->design, Dm::Torque, "Nm"), term("i", "reduction", s.chain.ratio), term("eta_belt", "belt", m.beltEfficiency), term("T_drag", "bearings and preload", m.bearingDrag.v + s.preloadDrag, Dm::Torque, "Nm", m.bearingDrag.standing), term("eta", "screw efficiency", m.efficiency), term("p", "lead", m.lead, Dm::Lead, "mm")}, f.capacity, Dm::Force, "N");
         break;
     case I::B1: {
         constexpr double beta[] = {1.8751040687119611, pi, 3.9266023120479188, 4.7300407448627040};
@@ -261,18 +282,22 @@ void Book::write() {
     case I::B3: step("Diameter times speed", "D_n", "d*n", {constant("d", "nominal, mm", inMillimetres(m.thread.nominal)), term("n", "screw, rpm", s.screwRpm)}, f.demand); break;
     case I::B4: case I::B6: {
         if (!(s.stallThrust == s.stallThrust)) return;
-        step("Thrust at stall", "F_s", "T_pk*i*eta_belt*eta*2*pi/p", {term("T_pk", "motor at rest", s.peakStatic, Dm::Torque, "Nm"), term("i", "reduction", s.chain.ratio), term("eta_belt", "belt", m.beltEfficiency), term("eta", "screw", m.efficiency), term("p", "lead", m.lead, Dm::Lead, "mm")}, s.stallThrust, Dm::Force, "N");
+        const bool limited = m.torqueLimit.known() && m.torqueLimit.v < s.peakStatic;
+        step("Thrust at stall", "F_s", "T_pk*i*eta_belt*eta*2*pi/p", {limited ? term("T_pk", "torque limit in the drive", m.torqueLimit, Dm::Torque, "Nm") : term("T_pk", "motor at rest", s.peakStatic, Dm::Torque, "Nm"), term("i", "reduction", s.chain.ratio), term("eta_belt", "belt", m.beltEfficiency), term("eta", "screw", m.efficiency), term("p", "lead", m.lead, Dm::Lead, "mm")}, s.stallThrust, Dm::Force, "N");
         if (f.id == I::B4 && f.variant == 1 && s.rigidityKnown) {
-            const double J = rotatingInertiaAtScrew(s.chain).value();
-            const double Fk = m.rapid.v / s.chain.lead.value() * std::sqrt(J * s.stiffness.total.value());
-            step("From the rotor's energy", "F_k", "v*2*pi/p*sqrt(J*K)", {term("v", "rapid", m.rapid, Dm::Speed, "mm/min"), term("p", "lead", m.lead, Dm::Lead, "mm"), term("J", "all that turns, at the screw", J, Dm::Inertia, "gcm2"), term("K", "stiffness", s.stiffness.total.value(), Dm::Stiffness, "N/um")}, Fk, Dm::Force, "N");
-            step("Crash at rapid", "F_c", "F_s + sqrt(F_s^2 + F_k^2)", {N("F_s", "stall", s.stallThrust), N("F_k", "energy", Fk)}, s.crashThrust, Dm::Force, "N");
+            const double J = rotatingInertiaAtScrew(s.chain).value(), K = s.stiffness.total.value();
+            const auto v = term("v", m.endSpeed.known() ? "rapid near the ends" : "rapid", m.speedAtEnds(), Dm::Speed, "mm/min", m.endSpeed.known() ? m.endSpeed.standing : m.rapid.standing);
+            const double energy = J * std::pow(m.speedAtEnds() / s.chain.lead.value(), 2) / 2;
+            step("All that turns carries, J", "E", "J*(v*2*pi/p)^2/2", {v, term("p", "lead", m.lead, Dm::Lead, "mm"), term("J", "all that turns, at the screw", J, Dm::Inertia, "gcm2")}, energy);
+            if (m.bumperStroke.known() && m.bumperForce.known()) step("Left after the bumper, J", "E_k", s.crashEnergy > 0 ? "E + (F_s - F_b/2)*u" : "0*E", {term("E", "energy", energy), N("F_s", "stall", s.stallThrust), term("F_b", "bumper, pressed", m.bumperForce, Dm::Force, "N"), term("u", "bumper stroke", m.bumperStroke, Dm::Length, "mm")}, s.crashEnergy);
+            if (s.crashEnergy > 0) step("Crash at rapid", "F_c", "F_s + sqrt(F_s^2 + 2*E_k*K)", {N("F_s", "stall", s.stallThrust), term("E_k", "energy that the screw takes up", s.crashEnergy), term("K", "stiffness", K, Dm::Stiffness, "N/um")}, s.crashThrust, Dm::Force, "N");
+            else step("Crash into the bumper", "F_c", m.bumperForce.v > s.stallThrust ? "F_b" : "F_s", {N("F_s", "stall", s.stallThrust), term("F_b", "bumper, pressed", m.bumperForce, Dm::Force, "N")}, s.crashThrust, Dm::Force, "N");
             w.assumptions.push_back("No losses counted: an upper bound.");
         }
         break;
     }
     case I::B8: step("Preload is gone at", "F_0", "2*sqrt(2)*F_pr", {term("F_pr", "preload", m.preload, Dm::Force, "N")}, f.capacity, Dm::Force, "N"); break;
-    case I::B12: step("Way to stop from rapid", "s", "v^2/(2*a) + v*t", {term("v", "rapid", m.rapid, Dm::Speed, "mm/min"), term("a", "braking", m.acceleration, Dm::Acceleration, "m/s2"), term("t", "switch to braking", 0.05, Dm::Time, "s", Standing::Assumed)}, s.stop, Dm::Length, "mm"); break;
+    case I::B12: step("Way to stop from rapid", "s", "v^2/(2*a) + v*t", {term("v", m.endSpeed.known() ? "rapid near the ends" : "rapid", m.speedAtEnds(), Dm::Speed, "mm/min", m.rapid.standing), term("a", "braking", m.slowing(), Dm::Acceleration, "m/s2", m.deceleration.known() ? m.deceleration.standing : m.acceleration.standing), term("t", "switch to braking", 0.05, Dm::Time, "s", Standing::Assumed)}, s.stop, Dm::Length, "mm"); break;
     case I::B15:
         if (f.variant == 0) {
             const double lambda = std::atan(m.thread.lead().value() / (pi * m.thread.mean.value()));
@@ -292,10 +317,10 @@ void Book::write() {
             if (zone > 0 && s.dependable > s.microstep) step("Dead zone and 5 % of a full step", "s", "2*asin(T_f/T_pk)/N*p/(2*pi*i) + 0.05*q", {term("T_f", "friction", friction, Dm::Torque, "Nm"), term("T_pk", "motor at rest", s.peakStatic, Dm::Torque, "Nm"), constant("N", "rotor teeth", m.rotorTeeth), term("p", "lead", m.lead, Dm::Lead, "mm"), term("i", "reduction", s.chain.ratio), term("q", "full step", s.fullStep, Dm::Length, "um")}, s.dependable, Dm::Length, "um");
         }
         break;
-    case I::M6: step("Room for both ramps", "s", "v^2/a", {term("v", "rapid", m.rapid, Dm::Speed, "mm/min"), term("a", "acceleration", m.acceleration, Dm::Acceleration, "m/s2")}, f.demand, Dm::Length, "mm"); break;
+    case I::M6: step("Room for both ramps", "s", "v^2/(2*a) + v^2/(2*d)", {term("v", "rapid", m.rapid, Dm::Speed, "mm/min"), term("a", "speeding up", m.acceleration, Dm::Acceleration, "m/s2"), term("d", "slowing down", m.slowing(), Dm::Acceleration, "m/s2", m.deceleration.known() ? m.deceleration.standing : m.acceleration.standing)}, f.demand, Dm::Length, "mm"); break;
     case I::M8: case I::M9:
         gravity();
-        if (f.id == I::M8 && f.variant == 2) step("Turns the screw with", "T", "W*p/(2*pi)*eta_back", {N("W", "weight", s.weightUnbalanced), term("p", "lead", m.lead, Dm::Lead, "mm"), term("eta_back", "load drives the screw", s.backward)}, f.demand, Dm::Torque, "Nm");
+        if (f.id == I::M8 && f.variant == 2) step("Turns the screw with", "T", "W*p/(2*pi)*eta_back", {N("W", "weight", s.weightUnbalanced), term("p", "lead", m.lead, Dm::Lead, "mm"), term("eta_back", m.slidingScrew() ? "load drives the screw, thread friction 0.056" : "load drives the screw", m.wheel ? s.backward : s.backwardAtLock)}, f.demand, Dm::Torque, "Nm");
         if (f.id == I::M8 && f.variant == 0) step("Turns the screw with", "T", "W*p/(2*pi)", {N("W", "weight", s.weightUnbalanced), term("p", "lead", m.lead, Dm::Lead, "mm")}, f.demand, Dm::Torque, "Nm");
         if (f.id == I::M9) {
             const double l = s.chain.lead.value();
@@ -314,7 +339,9 @@ void Book::write() {
     }
     case I::C18: step("Rule of warmth", "V", "32*sqrt(L*1000)", {term("L", "inductance", m.inductance, Dm::Inductance, "mH")}, f.capacity, Dm::Voltage, "V"); break;
     case I::C24: step("Pulses at rapid", "f", "v*N*u*i/p", {term("v", "rapid", m.rapid, Dm::Speed, "mm/min"), constant("N", "full steps a turn", 4 * m.rotorTeeth), constant("u", "microsteps", m.microsteps), term("i", "reduction", s.chain.ratio), term("p", "lead", m.lead, Dm::Lead, "mm")}, s.stepRate, Dm::Frequency, "kHz"); break;
-    case I::C26: step("Steps a metre", "q", "N*u*i/p", {constant("N", "full steps a turn", 4 * m.rotorTeeth), constant("u", "microsteps", m.microsteps), term("i", "reduction", s.chain.ratio), term("p", "lead", m.lead, Dm::Lead, "mm")}, 1 / s.microstep); break;
+    case I::C26:
+        if (f.variant == 1) step("Out by over the travel", "d", "(p_hi - p_lo)/2/p*L", {term("p_hi", "travel a turn at most", m.lead.high, Dm::Lead, "mm", m.lead.standing), term("p_lo", "at least", m.lead.low, Dm::Lead, "mm", m.lead.standing), term("p", "travel a turn", m.lead, Dm::Lead, "mm"), term("L", "travel", m.travel, Dm::Length, "mm")}, (m.lead.high - m.lead.low) / 2 / m.lead.v * m.travel.v, Dm::Length, "um");
+        step("Steps a metre", "q", "N*u*i/p", {constant("N", "full steps a turn", 4 * m.rotorTeeth), constant("u", "microsteps", m.microsteps), term("i", "reduction", s.chain.ratio), term("p", "lead", m.lead, Dm::Lead, "mm")}, 1 / s.microstep); break;
     case I::TR01:
         if (s.perToothError != 0 && m.beltRead && m.beltRead->profile && m.small.profile) step("Error a tooth", "d", "p_b - p_p", {term("p_b", "belt pitch", m.beltRead->profile->pitch * 1e-3, Dm::Length, "mm", Standing::Catalogue), term("p_p", "pulley pitch", m.small.profile->pitch * 1e-3, Dm::Length, "mm", Standing::Catalogue)}, s.perToothError, Dm::Length, "mm");
         break;
@@ -429,13 +456,13 @@ template <class F> std::string rewrite(const std::string &formula, F &&name) {
     std::string out;
     for (std::size_t k = 0; k < formula.size();) {
         const char c = formula[k];
-        if (std::isalpha(static_cast<unsigned char>(c))) {
+        if (isLetter(c)) {
             std::size_t e = k;
-            while (e < formula.size() && (std::isalnum(static_cast<unsigned char>(formula[e])) || formula[e] == '_')) ++e;
+            while (e < formula.size() && (isLetter(formula[e]) || isDigit(formula[e]) || formula[e] == '_')) ++e;
             out += name(formula.substr(k, e - k));
             k = e;
-        } else if (std::isdigit(static_cast<unsigned char>(c))) {
-            while (k < formula.size() && (std::isdigit(static_cast<unsigned char>(formula[k])) || formula[k] == '.')) out += formula[k++];
+        } else if (isDigit(c)) {
+            while (k < formula.size() && (isDigit(formula[k]) || formula[k] == '.')) out += formula[k++];
         } else {
             if (c == '*') out += " · ";
             else if (c == '/') out += " / ";
@@ -471,11 +498,7 @@ std::string figuresText(const WorkingStep &step) {
     return rewrite(step.formula, [&](const std::string &word) -> std::string {
         for (const auto &t : step.terms)
             if (t.symbol == word) {
-                if (std::fabs(t.si) >= 1e5 || (t.si != 0 && std::fabs(t.si) < 1e-3)) {
-                    char buffer[32];
-                    std::snprintf(buffer, sizeof buffer, "%.3g", t.si);
-                    return buffer;
-                }
+                if (std::fabs(t.si) >= 1e5 || (t.si != 0 && std::fabs(t.si) < 1e-3)) return generalNumber(t.si, 3);
                 return numberText(t.si, 4);
             }
         return word == "pi" ? "π" : word == "sqrt" ? "√" : word;

@@ -1,4 +1,5 @@
 #include "shop/parts.h"
+#include "units/plain_number.h"
 #include "machine/fields.h"
 #include "shop/catalogue.h"
 #include "units/typed.h"
@@ -20,15 +21,11 @@ PartState stateFrom(const std::string &c) {
     return PartState::Idea;
 }
 
-struct Wanted {
-    std::string ref, text, category, source;
-    double price;
-    bool exact; ///< the text itself says what fits: a stored line that differs no longer matches
-};
+} // namespace
 
-std::vector<Wanted> wantedParts(const AxisModel &m, const AxisState &) {
+std::vector<PartAsked> partsAsked(const AxisModel &m, const AxisState &) {
     const auto &cat = shippedCatalogue();
-    std::vector<Wanted> out;
+    std::vector<PartAsked> out;
     auto n = [](double v, int digits = 3) { return numberText(v, digits); };
     if (m.hasMotor) {
         const std::string size = m.face.known() ? n(m.face.v * 1e3) + " mm" : "";
@@ -65,11 +62,13 @@ std::vector<Wanted> wantedParts(const AxisModel &m, const AxisState &) {
             if (!m.nutKind.empty()) out.push_back({"nut", m.nutKind, "mechanical", "make", 0, false});
         }
     }
-    if (m.hasBrake) out.push_back({"brake", "Power-off brake " + n(m.brakeTorque.v) + " N·m" + (m.brakeOnScrew ? ", on the screw" : ", on the motor"), "mechanical", "buy", 64, false});
+    if (m.hasBrake) out.push_back({"brake", "Power-off brake " + n(m.brakeTorque.v) + " N·m" + (m.brakeOnScrew ? ", on the screw" : ", on the motor"), "mechanical", "buy", brakePrice(m.brakeTorque.v), false});
+    if (m.bumperStroke.known()) out.push_back({"bumpers", "Bumpers, a pair, " + n(m.bumperStroke.v * 1e3) + " mm stroke", "mechanical", "buy", 9, false});
     if (m.hasMotor) out.push_back({"switches", "Home and limit switches, cable", "electrical", "buy", 8, false});
     return out;
 }
 
+namespace {
 std::string isoCurrency(const std::string &unit) { return unit == "€" ? "EUR" : unit == "$" ? "USD" : unit == "£" ? "GBP" : unit; }
 std::string text(const Json &o, const char *key, std::string other = {}) {
     const auto it = o.find(key);
@@ -125,7 +124,7 @@ std::vector<PartLine> partLines(const StoredParts &stored, std::span<const Desig
     for (const auto &designed : axes) {
         const std::string &axis = designed.model->id;
         used.clear();
-        for (const auto &w : wantedParts(*designed.model, *designed.state)) {
+        for (const auto &w : partsAsked(*designed.model, *designed.state)) {
             PartLine line;
             const std::string key = axis + "-" + w.ref;
             if (const auto it = stored.lines.find(key); it != stored.lines.end()) {
@@ -255,8 +254,7 @@ PartTotals partTotals(const Json &project, const std::vector<PartLine> &lines) {
 std::string partsCsv(const std::vector<PartLine> &lines) {
     std::string out = "id,axis,category,text,design_ref,source,qty_need,qty_spare,price,price_standing,currency,order,supplier,lead_days,status,note\r\n";
     for (const auto &l : lines) {
-        char price[40] = "";
-        if (l.price == l.price) std::snprintf(price, sizeof price, "%.2f", l.price);
+        const std::string price = l.price == l.price ? fixedNumber(l.price, 2) : std::string();
         out += csvText(l.key) + "," + csvText(l.axis) + "," + csvText(l.category) + "," + csvText(l.text) + "," + csvText(l.designRef) + "," + csvText(l.source) + "," + std::to_string(l.quantity) + "," + std::to_string(l.spare) + "," + price + "," +
                (l.price == l.price ? (l.priceAssumed ? "assumed" : "stated") : "") + "," + csvText(l.currency) + "," + csvText(l.order) + "," + csvText(l.from) + "," + (l.leadDays >= 0 ? std::to_string(l.leadDays) : "") + "," + std::string(stateCode(l.state)) + "," + csvText(l.note) + "\r\n";
     }

@@ -34,6 +34,13 @@ struct DesignedAxis {
     const AxisModel *model;
     const AxisState *state;
 };
+/// A part that a design asks for.
+struct PartAsked {
+    std::string ref, text, category, source;
+    double price; ///< in the job's currency, assumed; NaN: not known
+    bool exact;   ///< the text itself says what fits: a stored line that differs no longer matches
+};
+[[nodiscard]] std::vector<PartAsked> partsAsked(const AxisModel &m, const AxisState &s);
 /// What stands under /parts, read once: it only changes when a line is edited.
 struct StoredParts {
     std::map<std::string, PartLine, std::less<>> lines; ///< by key; text as stored, may be empty

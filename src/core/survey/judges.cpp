@@ -1,5 +1,6 @@
 // What the readings of each survey card say.
 #include "survey/cards.h"
+#include "units/plain_number.h"
 #include "machine/friction.h"
 #include "machine/fields.h"
 #include "proof/narrate.h"
@@ -78,14 +79,13 @@ SurveyResult Judge::handle() const {
     const bool direct = m.pullDirect && !m.readings.empty();
     if (!direct) {
         r.verdict = Verdict::Watch;
-        r.sentence = "By the handle the slide rubs with " + newton(m.handlePull.v) + ", through a screw that lets " + std::string(at("survey/handle/efficiency").known() ? numberText(at("survey/handle/efficiency").v, 2) : "a guessed 0.30") + " through. That guess moves it by 30 %.";
+        r.sentence = "By the handle the slide rubs with " + newton(m.handlePull.v) + ", through a screw that is " + std::string(at("survey/handle/efficiency").known() ? numberText(at("survey/handle/efficiency").v * 100, 2) + " % efficient." : "30 % efficient, a guess that moves it by 30 %.");
         r.cure = "Take the nut off and pull the slide directly.";
         return r;
     }
     r.sentence = "The handle says " + newton(m.handlePull.v) + ", the direct pull " + newton(m.pullMean.v) + ": the direct one is believed. ";
-    if (m.handleEfficiency.known()) {
-        const double eta = m.handleEfficiency.v;
-        r.sentence += "So the old screw lets " + numberText(eta, 2) + " through.";
+    if (const double eta = m.efficiencyByBothPulls; eta == eta) {
+        r.sentence += "So the old screw is " + numberText(eta * 100, 2) + " % efficient" + (m.keepsScrew && m.efficiency.v == m.screwEfficiencyFound.v ? ": that is counted with." : m.keepsScrew ? "; what is typed at the screw is counted with." : "; this design has another screw.");
         r.verdict = eta > 1 || eta < 0.08 ? Verdict::Fails : eta < 0.15 || eta > 0.95 ? Verdict::Watch : Verdict::Holds;
         if (eta > 1) r.cure = "More came out than went in: read rim, radius and travel of a turn again.";
         else if (r.verdict != Verdict::Holds) r.cure = "Hardly anything comes through: dry or bent screw, or the drag with the nut off was left out.";
@@ -198,7 +198,7 @@ SurveyResult Judge::lostMotion() const {
         if (p.v > 0.005e-3) r.cure += (r.cure.empty() ? "" : "; ") + std::string(p.name) + " " + mm(p.v, 2) + ": " + p.cure;
     if (r.cure.empty()) return r;
     r.cure += ".";
-    r.cure[0] = char(std::toupper(static_cast<unsigned char>(r.cure[0])));
+    r.cure[0] = upperCase(r.cure[0]);
     if (m.ballScrew()) {
         r.verdict = Verdict::Holds;
         r.sentence += " The new screw replaces nut and thread.";
@@ -369,7 +369,7 @@ SurveyResult Judge::tram() const {
     r.figure = mm(worst, 2) + " in 200";
     r.verdict = graded(worst, 0.02e-3, 0.05e-3);
     if (r.verdict != Verdict::Holds) r.cure += "Nod or tilt the head, or shim under it.";
-    if (!r.cure.empty()) r.cure[0] = char(std::toupper(static_cast<unsigned char>(r.cure[0])));
+    if (!r.cure.empty()) r.cure[0] = upperCase(r.cure[0]);
     return r;
 }
 SurveyResult Judge::square() const {
@@ -409,7 +409,12 @@ SurveyResult Judge::room() const {
     }
     if (!known) return wanted("shaft, boss, tapped holes, free room");
     SurveyResult r{known >= 4 ? Verdict::Holds : Verdict::NotKnown, true, std::to_string(known) + " of " + std::to_string(all), {}, {}};
-    const auto square1 = at("survey/room/motor_square_mm"), length = at("survey/room/motor_length_mm");
+    const auto square1 = at("survey/room/motor_square_mm"), length = at("survey/room/motor_length_mm"), disc = at("survey/room/pulley_mm");
+    const double pulley = m.belt ? inMillimetres(e.state.pulleys[1].outside) * 1e-3 : 0;
+    if (disc.known() && pulley > disc.v) {
+        r.verdict = Verdict::Fails;
+        r.cure = "The screw pulley is " + mm(pulley) + " over its teeth; " + mm(disc.v) + " turn free.";
+    } else
     if (square1.known() && m.face.known() && m.face.v > square1.v) {
         r.verdict = Verdict::Fails;
         r.cure = "The motor is " + mm(m.face.v) + " square; " + mm(square1.v) + " are free.";
@@ -454,7 +459,8 @@ std::vector<StrutPlace> strutCurve(const Json &project, const AxisModel &m) {
     const auto stroke = knownAt(project, a + "stroke_mm");
     auto progression = knownAt(project, a + "progression");
     const auto cold = knownAt(project, a + "temperature_C");
-    if (textAt(project, a + "kind") != "strut" || !m.strut.known() || !stroke.known() || !(stroke.v > 0)) return {};
+    const auto stamped = knownAt(project, a + "force_N");
+    if (textAt(project, a + "kind") != "strut" || !stamped.known() || !stroke.known() || !(stroke.v > 0)) return {};
     if (!progression.known()) progression.v = 0.3; // common practice, middle of 20 to 50 %
     if (!(progression.v > 0)) progression.v = 1e-6;
     // any rod will do: the gas volume is the one that gives this stiffening over this stroke
@@ -463,7 +469,7 @@ std::vector<StrutPlace> strutCurve(const Json &project, const AxisModel &m) {
     std::vector<StrutPlace> out;
     for (int k = 0; k <= 10; ++k) {
         const double x = stroke.v * k / 10;
-        const auto f = gasStrut(newtons(m.strut.v), volume, rod, metres(x), cold.known() ? cold.v : 20.0, 1, {});
+        const auto f = gasStrut(newtons(stamped.v), volume, rod, metres(x), cold.known() ? cold.v : 20.0, 1, {});
         if (!f) return {};
         out.push_back({x, f->perStrut.value(), m.weightAlong() - f->perStrut.value()});
     }

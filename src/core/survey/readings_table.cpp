@@ -1,20 +1,20 @@
 #include "survey/readings_table.h"
+#include "units/plain_number.h"
 #include "units/typed.h"
 #include <algorithm>
-#include <cctype>
 #include <optional>
 
 namespace lw {
 namespace {
 
 std::string trimmed(std::string_view s) {
-    const auto blank = [](char c) { return std::isspace(static_cast<unsigned char>(c)) || c == '"'; };
+    const auto blank = [](char c) { return isBlank(c) || c == '"'; };
     while (!s.empty() && blank(s.front())) s.remove_prefix(1);
     while (!s.empty() && blank(s.back())) s.remove_suffix(1);
     return std::string(s);
 }
 std::string lower(std::string s) {
-    std::transform(s.begin(), s.end(), s.begin(), [](unsigned char c) { return char(std::tolower(c)); });
+    std::transform(s.begin(), s.end(), s.begin(), [](char c) { return lowerCase(c); });
     return s;
 }
 std::vector<std::string> split(std::string_view line, char by) {
@@ -29,7 +29,7 @@ std::vector<std::string> split(std::string_view line, char by) {
 bool looksNumeric(const std::string &cell) {
     if (cell.empty()) return true;
     std::size_t k = cell[0] == '-' || cell[0] == '+' ? 1 : 0;
-    return k < cell.size() && (std::isdigit(static_cast<unsigned char>(cell[k])) || ((cell[k] == '.' || cell[k] == ',') && k + 1 < cell.size() && std::isdigit(static_cast<unsigned char>(cell[k + 1]))));
+    return k < cell.size() && (isDigit(cell[k]) || ((cell[k] == '.' || cell[k] == ',') && k + 1 < cell.size() && isDigit(cell[k + 1])));
 }
 /// Unit named in a header cell: "pull (lbf)", "place [in]", "away, N". Empty when none.
 std::string unitIn(const std::string &head) {
@@ -146,12 +146,12 @@ ReadingsText readReadingsText(std::string_view text, std::span<const FieldSpec *
             const auto &f = *columns[c];
             if (by != ',' || single) {
                 // a decimal comma, whatever stands behind it: nobody writes thousands of newtons into such a table
-                if (const auto comma = cell.find(','); comma != std::string::npos && cell.find('.') == std::string::npos && cell.find(',', comma + 1) == std::string::npos && comma > 0 && std::isdigit(static_cast<unsigned char>(cell[comma - 1]))) {
+                if (const auto comma = cell.find(','); comma != std::string::npos && cell.find('.') == std::string::npos && cell.find(',', comma + 1) == std::string::npos && comma > 0 && isDigit(cell[comma - 1])) {
                     cell[comma] = '.';
                     decimalCommas = true;
                 }
             }
-            const bool bare = std::all_of(cell.begin(), cell.end(), [](char ch) { return std::isdigit(static_cast<unsigned char>(ch)) || ch == '.' || ch == '-' || ch == '+' || ch == 'e' || ch == 'E'; });
+            const bool bare = std::all_of(cell.begin(), cell.end(), [](char ch) { return isDigit(ch) || ch == '.' || ch == '-' || ch == '+' || ch == 'e' || ch == 'E'; });
             if (bare) cell += units[c].empty() ? std::string(f.unit) : units[c];
             const auto read = readTyped(cell, f.dimension, f.unit);
             if (!read) return refuse("Line " + std::to_string(numbers[r]) + ", " + dimensionWord(f) + ": " + read.error().sentence + " Nothing was taken.");

@@ -16,6 +16,19 @@ Known pieceMass(const nlohmann::json &project, const std::string &place) {
     return {v, Standing::Assumed, 0.75 * v, 1.25 * v, Shape::Uniform};
 }
 
+std::vector<std::string> carriedBy(const nlohmann::json &project, const std::string &axis) {
+    std::vector<std::string> carried{axis};
+    const auto axes = project.find("axes");
+    if (axes == project.end() || !axes->is_object()) return carried;
+    for (std::size_t k = 0; k < carried.size(); ++k)
+        for (auto it = axes->begin(); it != axes->end(); ++it) { // by hand: a job may have a thousand axes, each asking this
+            if (!it->is_object()) continue;
+            const auto on = it->find("rides_on");
+            if (on != it->end() && on->is_string() && on->get_ref<const std::string &>() == carried[k] && std::find(carried.begin(), carried.end(), it.key()) == carried.end()) carried.push_back(it.key());
+        }
+    return carried;
+}
+
 namespace {
 
 std::string carrierOf(const nlohmann::json &project, const std::string &axis) { return textAt(project, "/axes/" + axis + "/rides_on"); }

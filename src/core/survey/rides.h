@@ -12,6 +12,9 @@ namespace lw {
 /// and good to a quarter. Unknown when neither is there.
 [[nodiscard]] Known pieceMass(const nlohmann::json &project, const std::string &place);
 
+/// An axis and all that rides on it, itself first; rings are broken where they close. Looks at every axis of the job.
+[[nodiscard]] std::vector<std::string> carriedBy(const nlohmann::json &project, const std::string &axis);
+
 struct RideLevel {
     std::string axis, what;
     double own = 0;       ///< kg, the pieces entered on this axis that are known

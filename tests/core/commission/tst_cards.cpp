@@ -220,8 +220,9 @@ private slots:
         QVERIFY2(int(r.verdict) == verdict, r.sentence.c_str());
         QVERIFY(!r.sentence.empty());
     }
-    /// IEC 60204-1, 18.2.2 and 18.3 (from memory): bond 0.1 ohm at most, insulation 1 megohm at least; 6.2.4: below 60 V
-    /// within 5 s. At the limit it holds, a hair beyond it fails.
+    /// IEC 60204-1 (from memory): 18.2.2 the bond's resistance in the range to be expected from length, section and material of
+    /// its conductor; 18.3 insulation 1 megohm at least; 6.2.4 below 60 V within 5 s. The 0.1 ohm is common practice: what
+    /// 6 m of 1 mm2 copper have (IEC 60028: 1/58 ohm mm2/m). At the limit it holds, a hair beyond it fails.
     void stopCardKeepsToTheStandard() {
         const auto with = [](const char *place, const char *value) {
             auto project = sample("beck-lathe");
@@ -277,9 +278,12 @@ private slots:
     }
     /// The stall speed said beforehand is where demand meets supply: a hair below it moves, a hair above it does not.
     void stallIsWhereTheCurvesMeet() {
-        const Axis z(sample("beck-lathe"), "Z");
-        const double v = stallSpeed(z.m, z.s);
-        QVERIFY(v > 0);
+        Axis z(sample("beck-lathe"), "Z");
+        z.m.usable = {}; // nothing ends the prediction but the curves
+        z.s.rateLimit = z.s.critical = notKnown;
+        const auto stall = stallSpeed(z.m, z.s);
+        const double v = stall.speed;
+        QVERIFY(v > 0 && !stall.notBefore);
         auto chain = z.s.chain;
         chain.friction = newtons(z.s.friction);
         auto spare = [&](double speed) {

@@ -280,15 +280,18 @@ private slots:
         LW_COMPARE_WITHIN(half * half, 0.5, 1e-9);
     }
     void specificEnergy_data() {
-        // Groover, Fundamentals of Modern Manufacturing, table of specific energies at 0.25 mm chip, J/mm^3
+        // Groover, Fundamentals of Modern Manufacturing, specific energy at 0.25 mm chip, J/mm^3, as printed (from memory):
+        // carbon steel 150-200 HB 1.6, 201-250 2.2, 251-300 2.8; alloy steel 251-300 2.8, 301-350 3.6; stainless 150-250 2.8;
+        // cast iron 125-175 1.1, 175-250 1.6. A material stands between the two rows its usual hardness lies between; the tables
+        // of cutting force themselves differ by 5 % and more.
         QTest::addColumn<QString>("material");
         QTest::addColumn<double>("low");
         QTest::addColumn<double>("high");
-        QTest::newRow("Groover: carbon steel 150-250 HB") << "mild_steel" << 1.6 << 2.8;
-        QTest::newRow("Groover: carbon steel 251-300 HB") << "medium_carbon_steel" << 2.2 << 2.8;
-        QTest::newRow("Groover: alloy steel 251-350 HB") << "alloy_steel" << 2.8 << 3.6;
-        QTest::newRow("Groover: stainless 150-250 HB") << "stainless" << 2.7 << 2.9;
-        QTest::newRow("Groover: cast iron 125-250 HB, to 5 %") << "grey_iron" << 1.1 << 1.68;
+        QTest::newRow("Groover: carbon steel, 150-200 and 201-250 HB") << "mild_steel" << 1.6 << 2.2;
+        QTest::newRow("Groover: carbon steel, 201-250 and 251-300 HB") << "medium_carbon_steel" << 2.2 << 2.8;
+        QTest::newRow("Groover: alloy steel, 251-300 and 301-350 HB") << "alloy_steel" << 2.8 << 3.6;
+        QTest::newRow("Groover: stainless, 150-250 HB") << "stainless" << 2.8 << 2.8;
+        QTest::newRow("Groover: cast iron, 125-175 and 175-250 HB") << "grey_iron" << 1.1 << 1.6;
     }
     void specificEnergy() {
         QFETCH(QString, material);
@@ -296,8 +299,12 @@ private slots:
         QFETCH(double, high);
         const auto *c = cutMaterial(material.toStdString());
         QVERIFY(c);
-        const double energy = c->kc11 * std::pow(0.25, -c->mc) * 1e-3; // N/mm^2 is J/cm^3
-        QVERIFY2(energy >= low && energy <= high, qPrintable(QString::number(energy)));
+        // the energy of a cubic millimetre by our own turning: power over removal, edge square, chip 0.25 mm
+        TurningCut cut{millimetres(2), millimetres(0.25), radians(pi / 2), megapascals(c->kc11), c->mc};
+        cut.wear = cut.toolSpeed = 1;
+        const double energy = turningForces(cut)->main.value() / (2e-3 * 0.25e-3) * 1e-9; // N over mm^2 is J/cm^3
+        constexpr double tables = 0.05;
+        QVERIFY2(energy >= low * (1 - tables) && energy <= high * (1 + tables), qPrintable(QString::number(energy)));
     }
     void drillThrustAndTorque() {
         // Machinery's Handbook, thrust and torque of drilling: 1/2 in drill, 0.008 in a turn, steel of 200 HB (Kd 24 000 in its
@@ -349,11 +356,33 @@ private slots:
         LW_COMPARE_WITHIN(dutyLoad(ramp)->rms.value(), std::sqrt(square / 2), 1e-9);
     }
     void sideLoadOnTheNut() {
-        // Roark's Formulas for Stress and Strain, cantilever: F = 3 E I d/a^3 with a free end, 12 E I d/a^3 with a guided one
-        const double I = pi * std::pow(0.0155, 4) / 64, E = 206e9, a = 0.080, d = 0.05e-3;
+        // Castigliano by quadrature: deflection at the nut = integral of M m / EI along the screw; a nut that can tilt leaves the
+        // end free, one held square adds the moment that keeps its slope at nothing, found from the two unit-load integrals
+        const double E = 206e9, a = 0.080, d = 0.05e-3, EI = E * pi * std::pow(0.0155, 4) / 64;
+        using G = boost::math::quadrature::gauss_kronrod<double, 31>;
+        const double ff = G::integrate([&](double x) { return (a - x) * (a - x) / EI; }, 0.0, a), fm = G::integrate([&](double x) { return (a - x) / EI; }, 0.0, a), mm = G::integrate([&](double) { return 1 / EI; }, 0.0, a);
         const auto f = nutSideLoad(millimetres(15.5), fromSi<Pressure>(E), metres(a), metres(d));
-        LW_COMPARE_WITHIN(f->hinged.value(), 3 * E * I * d / std::pow(a, 3), 1e-6);
-        LW_COMPARE_WITHIN(f->rigid.value(), 12 * E * I * d / std::pow(a, 3), 1e-6);
+        LW_COMPARE_WITHIN(f->hinged.value(), d / ff, 1e-6 * d / ff);
+        LW_COMPARE_WITHIN(f->rigid.value(), d / (ff - fm * fm / mm), 1e-6 * d / ff);
+    }
+    /// A part program's torque: what turns with the motor is turned with no loss in between. Rapids there and back with nothing
+    /// to rub and an endless mass of rotor: RMS torque is J alpha, whatever the screw's efficiency.
+    void programTorqueOfTheRotor() {
+        auto job = bareJob("bench_mill", "X");
+        put(job, "/axes/X/survey/moving_mass/1/mass_kg", "0.2kg");
+        put(job, "/axes/X/survey/pull/readings/1/away_N", "1N");
+        put(job, "/axes/X/duty/moves/1/force_N", "5N");
+        setAt(job, "/axes/X/duty/moves/1/kind", "force");
+        setAt(job, "/axes/X/designs/A/screw/thread", "Tr20x4");
+        for (const auto &[key, typed] : {std::pair{"motor/holding_torque_Nm", "3N m"}, {"motor/rated_current_A", "4.2A"}, {"motor/resistance_ohm", "0.7ohm"}, {"motor/inductance_mH", "2.6mH"}, {"motor/rotor_inertia_kgm2", "20000 g cm2"}, {"supply/voltage_V", "48V"}, {"fixed_end/drag_Nm", "0N m"}}) put(job, std::string("/axes/X/designs/A/") + key, typed);
+        std::istringstream in("G0 X50\nG0 X0\n");
+        const auto duty = programDuty(in, 0, {}, programLimits(job).limits);
+        for (const char *eta : {"0.3", "0.9"}) {
+            put(job, "/axes/X/designs/A/screw/efficiency", eta);
+            const auto d = *programDemands(job, duty)[0];
+            const double rms = std::sqrt(duty.axis[0].squareAccel / duty.time), rotor = 2e-3 * rms / (0.004 / (2 * pi));
+            LW_COMPARE_WITHIN(d.rmsTorque, rotor, 0.02 * rotor);
+        }
     }
     void tailstockSetOver() {
         // Machinery's Handbook, taper turning: set-over = taper per foot x length over 24: 0.6 in a foot on 12 in -> 0.300 in

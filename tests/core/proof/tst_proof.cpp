@@ -45,8 +45,11 @@ private slots:
         auto row = [](const char *name, const char *axis, const char *design, I id, int cut, double d, double c, double within, Verdict v) {
             QTest::newRow(name) << axis << design << int(id) << cut << d << c << within << int(v);
         };
+        // The band of roughing reaches just below its must with the cold day counted in it (5 % point 1.42 of 1.43): not known
+        // until the cut or the motor is known better. Nothing measured holds the head. The drill has the ways to overcome and
+        // the head's net weight to help.
         // worked by hand: (605 + 1.3*131.4) * 0.004/(2 pi 0.34) + 0.06, over 1.5 * 0.96; curve 0.9*2.122 - 3.001*(0.02+0.03*0.042)
-        row("X roughing", "X", "A", I::C01, 0, 1.050, 1.846, 0.002, Verdict::Watch);
+        row("X roughing", "X", "A", I::C01, 0, 1.050, 1.846, 0.002, Verdict::NotKnown);
         row("X roughing, ball screw", "X", "B", I::C01, 0, 0.788, 1.85, 0.02, Verdict::Holds);
         row("X lost motion", "X", "A", I::S5, -2, 0.0518e-3, 0.08e-3, 0.0001e-3, Verdict::Watch);
         row("X belt pull", "X", "A", I::TR07, -2, 200.0, 268.4, 0.1, Verdict::Holds);
@@ -60,9 +63,9 @@ private slots:
         row("X pulses", "X", "A", I::C24, -2, 31250, 100000, 1, Verdict::Holds);
         row("Y belt form", "Y", "A", I::TR01, -2, 9, 6, 0, Verdict::Fails);
         row("Y roughing, friction assumed", "Y", "A", I::C01, 0, 0.997, 1.846, 0.002, Verdict::NotKnown);
-        row("Z runs down", "Z", "A", I::M8, -2, 0.2636, 0.1005, 0.0002, Verdict::Fails);
+        row("Z runs down", "Z", "A", I::M8, -2, 0.2636, 0, 0.0002, Verdict::Fails);
         row("Z drilling", "Z", "A", I::C02, 0, 1.139, 1.847, 0.002, Verdict::Holds);
-        row("Z drill thrust", "Z", "A", I::P4, 0, 2277, 3896, 3, Verdict::Holds);
+        row("Z drill thrust", "Z", "A", I::P4, 0, 2277, 3896 - 1.3 * 120 + 38 * 9.80665 - 300, 3, Verdict::Holds); // 3813
         row("Z lost motion", "Z", "A", I::B9, -2, 0.0107e-3, 0.025e-3, 0.0001e-3, Verdict::Holds);
     }
     void demoFigures() {
@@ -223,8 +226,8 @@ private slots:
     void bandsOfTheDemo() {
         const auto x = prove(readAxis(demo(), "X", "A"));
         const auto *f = find(x, I::C01, Operating::Cutting, 0);
-        LW_COMPARE_WITHIN(f->low, 1.5, 0.05);
-        LW_COMPARE_WITHIN(f->high, 2.3, 0.05);
+        LW_COMPARE_WITHIN(f->low, 1.42, 0.01);
+        LW_COMPARE_WITHIN(f->high, 2.20, 0.01);
         const auto y = prove(readAxis(demo(), "Y", "A"));
         const auto *g = find(y, I::C01, Operating::Cutting, 0);
         QVERIFY(g->assumedDecides && g->low < g->must && g->high > g->must);
@@ -325,6 +328,7 @@ private slots:
         QCOMPARE(lines[1].value, std::string("750"));
         auto p = demo();
         setAt(p, "/axes/X/designs/A/screw/thread", "acme 3/4-5");
+        setAt(p, "/axes/X/designs/A/screw/kept", "no"); // the old one was measured to 4 mm
         setAt(p, "/axes/X/designs/A/transmission", "direct");
         const auto inch = readAxis(p, "X", "A");
         const auto sheet = settingsSheet(inch, prove(inch).state);

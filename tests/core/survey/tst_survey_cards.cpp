@@ -106,7 +106,7 @@ private slots:
         put(job, "/axes/X/survey/handle/no_load_drag_Nm", "0.04Nm");
         auto alone = judge(job, I::Handle);
         QCOMPARE(alone.verdict, Verdict::Watch);
-        LW_SAYS(alone.sentence, "guessed 0.30");
+        LW_SAYS(alone.sentence, "30 % efficient, a guess");
         const auto m = read(job).model;
         LW_COMPARE_WITHIN(m.handlePull.v, (12 * 0.060 - 0.04) * 2 * pi * 0.30 / 0.004, 1e-6);
         // 267 N pulled directly: the screw lets 0.25 through, and the direct one is believed
@@ -114,7 +114,7 @@ private slots:
         const auto both = judge(job, I::Handle);
         QCOMPARE(both.verdict, Verdict::Holds);
         LW_SAYS(both.sentence, "direct one is believed");
-        LW_COMPARE_WITHIN(read(job).model.handleEfficiency.v, 267 * 0.004 / (2 * pi) / (12 * 0.060 - 0.04), 1e-3);
+        LW_COMPARE_WITHIN(read(job).model.efficiencyByBothPulls, 267 * 0.004 / (2 * pi) / (12 * 0.060 - 0.04), 1e-3);
         // more out than in cannot be
         put(job, "/axes/X/survey/handle/pull_N", "2N");
         QCOMPARE(judge(job, I::Handle).verdict, Verdict::Fails);
