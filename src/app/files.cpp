@@ -6,12 +6,6 @@
 namespace lw {
 using namespace Qt::StringLiterals;
 
-QString writeFile(const QString &path, const QByteArray &content) {
-    QSaveFile file(path);
-    if (!file.open(QIODevice::WriteOnly) || file.write(content) != content.size() || !file.commit()) return u"It could not be written there: %1. Choose another place."_s.arg(file.errorString());
-    return {};
-}
-
 void exportFile(StationPage *page, const QString &what, const QString &name, const QString &filter, const std::function<QString(const QString &)> &write) {
     const QString path = QFileDialog::getSaveFileName(page, u"Save "_s + what, name, filter);
     if (path.isEmpty()) return;

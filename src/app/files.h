@@ -1,6 +1,7 @@
 // Writing a file the user asked for: where to, how it went, in one sentence.
 #pragma once
 
+#include "session/disk.h"
 #include <QByteArray>
 #include <QString>
 #include <functional>
@@ -12,8 +13,6 @@ namespace lw {
 
 class StationPage;
 
-/// Writes all or nothing; the sentence of what went wrong, or nothing.
-QString writeFile(const QString &path, const QByteArray &content);
 /// Asks for a place, then calls `write` with it; the page says how it went.
 void exportFile(StationPage *page, const QString &what, const QString &name, const QString &filter, const std::function<QString(const QString &path)> &write);
 /// A boxed button.

@@ -1,6 +1,7 @@
 // Lathewright, the window.
 #include "app/bench_book.h"
 #include "app/main_window.h"
+#include "app/style.h"
 #include <QDeadlineTimer>
 #include <QApplication>
 #include <QCommandLineParser>
@@ -38,19 +39,12 @@ int main(int argc, char **argv) {
     lw::Session session(once ? QString() : folder);
     lw::MainWindow window(&session);
     if (!once) window.restoreHabits();
-    const bool recovered = !once && session.recover();
-    if (recovered) {
-        window.showBoard();
-        window.say(u"Recovered what was not saved when Lathewright last stopped. Save it to keep it."_s);
-    } else if (options.isSet(demo)) {
-        window.openDemo();
-    } else if (options.isSet(sample)) {
-        window.openDemo(options.value(sample));
-    } else if (!options.positionalArguments().isEmpty()) {
-        window.openFile(options.positionalArguments().constFirst());
-    }
+    const bool shipped = options.isSet(demo) || options.isSet(sample);
+    const QString file = shipped ? QString() : options.positionalArguments().value(0);
+    if (!session.waiting().empty()) window.show(); // there is something to ask
+    window.begin(file, shipped ? [&] { window.openDemo(options.isSet(sample) ? options.value(sample) : u"tarn-mill"_s); } : std::function<void()>());
     window.show();
-    for (const auto &file : options.positionalArguments()) window.takeFile(file); // programs and readings beside the job
+    for (const auto &beside : options.positionalArguments()) window.takeFile(beside); // programs and readings beside the job
     if (options.isSet(shot)) {
         for (const auto &spec : options.values(shot)) {
             const auto parts = spec.split(u':');

@@ -10,6 +10,7 @@ namespace lw {
 using namespace Qt::StringLiterals;
 
 MainWindow::MainWindow(Session *session, QWidget *parent) : QMainWindow(parent), m_session(session) {
+    settleNumbers();
     setAcceptDrops(true);
     resize(1280, 800);
     setMinimumSize(1060, 680);
@@ -113,6 +114,11 @@ MainWindow::MainWindow(Session *session, QWidget *parent) : QMainWindow(parent),
     m_help = new HelpCard(central);
     connect(session, &Session::changed, this, &MainWindow::refresh);
     connect(session, &Session::fileChanged, this, &MainWindow::refreshFrame);
+    connect(session, &Session::journalChanged, this, [this] {
+        refreshFrame();
+        const auto problem = m_session->journalProblem();
+        say(problem.isEmpty() ? u"Every edit is in the journal again."_s : problem.left(1).toUpper() + problem.mid(1) + u". It is tried again; save the job, or make room on the disk."_s);
+    });
     m_mendTimer.setSingleShot(true);
     m_mendTimer.setInterval(120);
     connect(&m_mendTimer, &QTimer::timeout, this, &MainWindow::mendNow);
@@ -218,7 +224,7 @@ void MainWindow::refreshFrame() {
             roll[station] = it == roll.end() ? v : std::min(it->second, v);
         }
     }
-    m_strip->setRows(rows, m_onBoard ? std::string() : m_axis, project.value("class", std::string("bench_mill")));
+    m_strip->setRows(rows, m_onBoard ? std::string() : m_axis, textAt(project, "/class", "bench_mill"));
     m_spine->setCurrent(m_station, m_onBoard);
     for (const auto &[station, name] : StationSpine::stations()) m_spine->setVerdict(station, roll.count(station) ? roll[station] : Verdict::NotKnown, roll.count(station) > 0);
     const auto mass = knownAt(project, "/mass_kg");
@@ -238,7 +244,7 @@ void MainWindow::refreshFrame() {
         b->setChecked(m_session->design(m_axis) == d);
     }
     setWindowTitle(m_session->name() + (m_session->isModified() ? u" *"_s : QString()) + u" – Lathewright"_s);
-    QString right = m_session->isModified() ? u"not saved; every edit is in the journal"_s : m_session->path().isEmpty() ? QString() : u"saved"_s;
+    QString right = m_session->isModified() ? m_session->journalProblem().isEmpty() ? u"not saved; every edit is in the journal"_s : u"not saved, and "_s + m_session->journalProblem() + u": save it now"_s : m_session->path().isEmpty() ? QString() : u"saved"_s;
     const auto *shown = m_onBoard ? nullptr : m_pages[m_station];
     if (shown && !shown->rightText().isEmpty()) right = shown->rightText();
     m_statusRight->setText(right);
@@ -260,20 +266,19 @@ QString MainWindow::status() const { return m_status->text(); }
 
 void MainWindow::mendNow() {
     m_mendTimer.stop();
-    if (m_onBoard) { // the worst few of each axis
-        for (const auto &id : m_session->axes()) {
-            const auto &p = m_session->proved(id);
-            const auto key = m_session->at("/axes/" + id).dump();
+    if (m_onBoard) { // of what the board shows, not of every axis there is
+        std::map<std::string, std::vector<Finding>> wanted;
+        for (const auto &[id, f] : m_board->worstShown()) wanted[id].push_back(f);
+        for (const auto &[id, findings] : wanted) {
+            auto key = m_session->at("/axes/" + id).dump();
+            for (const auto &f : findings) key += "|" + std::to_string(int(f.id)) + "." + std::to_string(f.cut) + "." + std::to_string(int(f.operating)) + "." + std::to_string(f.variant);
             if (m_mendedFor[id] == key) continue;
-            std::vector<std::pair<Finding, Mend>> out;
-            int tried = 0;
-            for (const auto &f : p.evaluation.findings) {
-                if (f.verdict == Verdict::Holds || tried >= 8) break;
-                ++tried;
-                const auto mends = findMends(m_session->project(), p.model, f);
-                if (!mends.empty()) out.emplace_back(f, mends.front());
-            }
             m_mendedFor[id] = key;
+            const auto &p = m_session->proved(id);
+            const MendFinder finder(m_session->project(), p.model);
+            std::vector<std::pair<Finding, Mend>> out;
+            for (const auto &f : findings)
+                if (const auto mends = finder.of(f); !mends.empty()) out.emplace_back(f, mends.front());
             m_board->setMends(id, out);
         }
         return;

@@ -39,6 +39,16 @@ public:
     [[nodiscard]] QString status() const;
     /// Asks before losing changes; tests answer for the user.
     std::function<int()> askSave;
+    /// A job that a killed program left: open it, leave it for later, or throw it away. Tests answer for the user.
+    enum class Left { Open, Later, ThrowAway };
+    std::function<Left(const WaitingJournal &)> askLeft;
+    /// Its file was changed by another program: whose version counts. Tests answer for the user.
+    enum class Whose { Mine, Theirs, Beside, Cancel };
+    std::function<Whose()> askWhose;
+    /// Offers what killed programs left, one after another, until one is opened; true when one was.
+    bool offerLeft(const std::vector<WaitingJournal> &all);
+    /// The start: FILE is opened, and what belongs to it offered; with no file all that waits is offered.
+    void begin(const QString &file, const std::function<void()> &otherwise);
     /// Where it stood, how large, which theme and units: kept between runs.
     void restoreHabits();
     /// Opens or closes the bench book; at one calculation when named.
@@ -56,6 +66,7 @@ protected:
     bool eventFilter(QObject *o, QEvent *e) override;
     void dragEnterEvent(QDragEnterEvent *e) override;
     void dropEvent(QDropEvent *e) override;
+    void changeEvent(QEvent *e) override;
 
 private:
     void buildMenus();
@@ -65,6 +76,7 @@ private:
     bool mayLose();
     bool save();
     bool saveAs();
+    bool saved(const QString &problem);
     void applyMend(const Mend &mend);
     void stepAxis(int by);
     void pinDesign();

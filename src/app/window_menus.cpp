@@ -36,6 +36,11 @@ void MainWindow::buildMenus() {
         add(samples, words, {}, [this, n = name] {
             if (mayLose()) openDemo(n);
         }, name == u"tarn-mill"_s ? u"demo"_s : name);
+    add(job, u"Recover…"_s, {}, [this] {
+        const auto all = m_session->waiting();
+        if (all.empty()) return say(u"Nothing waits to be recovered."_s);
+        if (mayLose()) (void)offerLeft(all);
+    }, u"recover"_s);
     job->addSeparator();
     add(job, u"Save"_s, QKeySequence::Save, [this] { save(); }, u"save"_s);
     add(job, u"Save as…"_s, QKeySequence::SaveAs, [this] { saveAs(); }, u"saveAs"_s);

@@ -2,19 +2,30 @@
 // survives a kill of the program at once; a power cut may lose the last moments.
 #pragma once
 
-#include "proof/mends.h"
-#include <QFile>
-#include <QLockFile>
+#include "machine/patch.h"
+#include "session/disk.h"
+#include <QByteArray>
+#include <QDateTime>
 #include <QString>
 #include <memory>
 #include <optional>
+#include <vector>
 
 namespace lw {
 
+/// A journal that a program left behind: what a person needs to choose.
+struct WaitingJournal {
+    QString file;    ///< the journal itself
+    QString name;    ///< of the job
+    QString path;    ///< file it belonged to, empty when never saved
+    QDateTime when;  ///< the last edit
+    int edits = 0;
+};
 struct Recovered {
     nlohmann::json project;
-    QString path; ///< file it belonged to, empty when never saved
+    QString path;
     int edits = 0;
+    std::optional<FileStamp> stamp; ///< of that file when this began
 };
 
 class Journal {
@@ -23,19 +34,38 @@ public:
     ~Journal();
     Journal(const Journal &) = delete;
     Journal &operator=(const Journal &) = delete;
-    /// Starts anew with this job as the ground.
-    void begin(const nlohmann::json &project, const QString &path);
+    /// Starts anew with this job as the ground; the journal before it goes only when the new one stands.
+    /// @param unsaved the ground itself is in no file yet: it counts as an edit when it is found again
+    /// @param stamp of the job's file as this program knows it: a later change by somebody else is seen after a recovery too
+    void begin(const nlohmann::json &project, const QString &path, const std::optional<FileStamp> &stamp, bool unsaved = false);
+    /// Writes the edit; what cannot be written (a full disk) is kept and tried again with the next one and by retry().
     void add(const std::vector<Patch> &patches);
+    /// Tries what is waiting to be written once more; true when all is on the disk.
+    bool retry();
     /// Takes the journal away: the job is safe in its file, or was closed on purpose.
     void end();
-    /// The newest journal left behind by a program that died; it is taken over and removed.
-    static std::optional<Recovered> recover(const QString &folder);
-    [[nodiscard]] bool works() const { return m_file.isOpen(); }
+    [[nodiscard]] QString file() const;
+    [[nodiscard]] bool begun() const { return m_begun; }
+    /// Why not every edit is on the disk, in a sentence; empty when it is.
+    [[nodiscard]] QString problem() const { return m_problem; }
+
+    /// What programs that died have left, newest first. Nothing is removed but journals without any edit: their job is
+    /// safe in its file. A journal that cannot be read stays where it is and is not offered.
+    static std::vector<WaitingJournal> waiting(const QString &folder);
+    /// The job in one of them; none when it is gone, taken by another program, or damaged. It stays.
+    static std::optional<Recovered> read(const QString &file);
+    /// Removes one, once its content is safe elsewhere or was thrown away on purpose; not one that a program still writes.
+    static void remove(const QString &file);
 
 private:
+    struct Open; ///< the file, locked as long as the program lives
+    bool write();
     QString m_folder;
-    QFile m_file;
-    std::unique_ptr<QLockFile> m_lock;
+    std::unique_ptr<Open> m_open;
+    std::vector<std::unique_ptr<Open>> m_before; ///< journals that go once the one begun after them stands
+    QByteArray m_unwritten; ///< lines that the disk has not taken yet
+    QString m_problem;
+    bool m_begun = false;
 };
 
 } // namespace lw

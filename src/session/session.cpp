@@ -6,10 +6,7 @@
 #include <QFile>
 #include <QDateTime>
 #include <QFileInfo>
-#include <QSaveFile>
 #include <QUndoCommand>
-#include <fcntl.h>
-#include <unistd.h>
 
 namespace lw {
 using namespace Qt::StringLiterals;
@@ -45,10 +42,25 @@ private:
 Session::Session(QString journalFolder, QObject *parent) : QObject(parent), m_project(emptyProject()), m_journalFolder(std::move(journalFolder)) {
     if (!m_journalFolder.isEmpty()) m_journal = std::make_unique<Journal>(m_journalFolder);
     connect(&m_undo, &QUndoStack::cleanChanged, this, &Session::fileChanged);
+    m_journalAgain.setInterval(3000);
+    connect(&m_journalAgain, &QTimer::timeout, this, [this] {
+        if (m_journal) (void)m_journal->retry();
+        journalTried();
+    });
+}
+
+/// Goes on trying while the journal cannot be written, and tells when that changes.
+void Session::journalTried() {
+    const QString problem = journalProblem();
+    if (problem.isEmpty()) m_journalAgain.stop();
+    else if (!m_journalAgain.isActive()) m_journalAgain.start();
+    if (problem == m_journalSaid) return;
+    m_journalSaid = problem;
+    emit journalChanged();
 }
 
 QString Session::name() const {
-    const auto n = m_project.value("name", std::string());
+    const auto n = textAt(m_project, "/name");
     if (!n.empty()) return QString::fromStdString(n);
     if (!m_path.isEmpty()) return QFileInfo(m_path).completeBaseName();
     return m_hasJob ? u"New job"_s : u"No job"_s;
@@ -87,6 +99,7 @@ void Session::dropDerived() {
     m_parts.reset();
     m_plan.reset();
     m_totals.reset();
+    m_partsSummary.clear();
     m_predictions.reset();
     m_log.reset();
 }
@@ -115,8 +128,9 @@ void Session::put(const std::vector<Patch> &patches, bool journal) {
     if (all) m_proved.clear();
     dropDerived();
     if (journal && m_journal) {
-        if (!m_journal->works()) m_journal->begin(m_project, m_path);
-        m_journal->add(patches);
+        if (!m_journal->begun()) m_journal->begin(m_project, m_path, m_stamp, true);
+        else m_journal->add(patches);
+        journalTried();
     }
     emit changed();
 }
@@ -155,86 +169,98 @@ QString Session::typedAt(const std::string &pointer) const {
     return v.is_object() ? QString::fromStdString(v.value("typed", std::string())) : QString();
 }
 
-void Session::reset(Json project, const QString &path, bool hasJob) {
+void Session::reset(Json project, const QString &path, bool hasJob, bool unsaved, std::optional<FileStamp> stamp) {
     m_project = std::move(project);
     m_stored.reset();
     m_entries.reset();
     m_path = path;
     m_hasJob = hasJob;
-    m_recovered = false;
+    m_recovered = unsaved;
+    m_stamp = stamp ? stamp : path.isEmpty() ? std::nullopt : stampOf(path);
     m_proved.clear();
     dropDerived();
     m_undo.clear();
     m_undo.setClean();
     if (m_journal) {
-        if (hasJob) m_journal->begin(m_project, m_path);
+        if (hasJob) m_journal->begin(m_project, m_path, m_stamp, unsaved);
         else m_journal->end();
+        journalTried();
     }
     emit changed();
     emit fileChanged();
 }
 
 void Session::newJob() { reset(emptyProject(), {}, true); }
+void Session::openCopy(Json project) { reset(std::move(project), {}, true); }
 void Session::close() {
     if (m_journal) m_journal->end();
 }
 
 QString Session::open(const QString &path, QStringList *notes) {
-    QFile file(path);
     const QString shown = QFileInfo(path).fileName();
-    if (!file.exists()) return u"%1: there is no such file."_s.arg(shown);
-    if (QFileInfo(path).isDir()) return u"%1: that is a folder; choose a .lathewright file in it."_s.arg(shown);
-    if (!file.open(QIODevice::ReadOnly)) return u"%1: it cannot be read. Check its permissions."_s.arg(shown);
-    constexpr qint64 largest = 64 * 1024 * 1024;
-    if (file.size() > largest) return u"%1: far too large to be a job."_s.arg(shown);
-    const auto read = readProject(file.readAll().toStdString(), shown.toStdString());
+    const auto stamp = stampOf(path); // before reading: what changes meanwhile is seen as a change
+    const auto content = readWhole(path);
+    if (!content) return content.error();
+    const auto read = readProject(content->toStdString(), shown.toStdString());
     if (!read) return QString::fromStdString(read.error());
     if (notes)
         for (const auto &n : read->notes) notes->append(QString::fromStdString(n));
-    reset(read->project, QFileInfo(path).absoluteFilePath(), true);
+    reset(read->project, QFileInfo(path).absoluteFilePath(), true, false, stamp);
     return {};
 }
 
 QString Session::write(const QString &path) {
     const QFileInfo info(path);
-    if (info.exists()) { // one backup of what stood there
-        const QString backup = path + u"~"_s;
-        QFile::remove(backup);
-        if (!QFile::copy(path, backup)) return u"%1: the backup cannot be written beside it. Nothing was changed; save somewhere else."_s.arg(info.fileName());
+    if (const auto problem = outputProblem(path); !problem.isEmpty()) return problem;
+    if (info.exists()) { // one backup of what stood there; the backup before it goes when the new one stands
+        const auto there = readWhole(path, info.size() + largestFile);
+        const auto problem = there ? writeWhole(path + u"~"_s, *there) : there.error();
+        if (!problem.isEmpty()) return u"%1: the backup cannot be written beside it (%2) Nothing was changed; save somewhere else."_s.arg(info.fileName(), problem);
     }
-    QSaveFile file(path); // writes aside, syncs, renames
-    if (!file.open(QIODevice::WriteOnly)) return u"%1: it cannot be written there (%2). Save somewhere else."_s.arg(info.fileName(), file.errorString());
-    file.write(QByteArray::fromStdString(writeProject(m_project)));
-    if (!file.commit()) return u"%1: saving failed (%2). The file on disk is as it was."_s.arg(info.fileName(), file.errorString());
-    const int folder = ::open(QFile::encodeName(info.absolutePath()).constData(), O_RDONLY | O_DIRECTORY);
-    if (folder >= 0) {
-        ::fsync(folder); // the rename itself must survive a power cut
-        ::close(folder);
-    }
+    if (const auto problem = writeWhole(path, QByteArray::fromStdString(writeProject(m_project))); !problem.isEmpty()) return problem;
     m_path = info.absoluteFilePath();
     m_recovered = false;
+    m_stamp = stampOf(m_path);
     m_undo.setClean();
-    if (m_journal) m_journal->begin(m_project, m_path);
+    if (m_journal) m_journal->begin(m_project, m_path, m_stamp);
+    journalTried();
     emit fileChanged();
     return {};
 }
 
-QString Session::save() { return m_path.isEmpty() ? u"Choose a name first."_s : write(m_path); }
+bool Session::changedOnDisk() const {
+    if (m_path.isEmpty()) return false;
+    const auto now = stampOf(m_path);
+    return now && now != m_stamp;
+}
+
+QString Session::save(bool overTheirs) {
+    if (m_path.isEmpty()) return u"Choose a name first."_s;
+    if (!overTheirs && changedOnDisk()) return u"%1 was changed by another program since it was read here. Nothing was written."_s.arg(QFileInfo(m_path).fileName());
+    return write(m_path);
+}
 QString Session::saveAs(const QString &path) {
     QString p = path;
-    if (QFileInfo(p).suffix().isEmpty()) p += u".lathewright"_s;
+    // "mill v1.2" has no suffix of ours: only the whole word counts
+    if (!p.endsWith(u".lathewright"_s, Qt::CaseInsensitive)) p += u".lathewright"_s;
     return write(p);
 }
 
+std::vector<WaitingJournal> Session::waiting() const { return m_journalFolder.isEmpty() ? std::vector<WaitingJournal>() : Journal::waiting(m_journalFolder); }
+
+QString Session::recover(const QString &journal) {
+    const auto r = Journal::read(journal);
+    if (!r) return u"What was left behind cannot be read, or another Lathewright has taken it. It stays where it is: %1."_s.arg(journal);
+    const auto checked = readProject(writeProject(r->project), "the recovered job");
+    if (!checked) return QString::fromStdString(checked.error()) + u" It stays where it is: %1."_s.arg(journal);
+    reset(checked->project, r->path, true, true, r->stamp);
+    if (m_journal && m_journal->problem().isEmpty()) Journal::remove(journal);
+    return {};
+}
+
 bool Session::recover() {
-    if (m_journalFolder.isEmpty()) return false;
-    const auto r = Journal::recover(m_journalFolder);
-    if (!r) return false;
-    reset(r->project, r->path, true);
-    m_recovered = true;
-    if (m_journal) m_journal->add({}); // keeps it recoverable even before the next edit
-    emit fileChanged();
-    return true;
+    const auto all = waiting();
+    return !all.empty() && recover(all.front().file).isEmpty();
 }
 
 std::vector<DesignedAxis> Session::designed() const {
@@ -276,7 +302,10 @@ const std::vector<LogEntry> &Session::log() const {
 StationSummary Session::summary(StationId station, const std::string &axis) const {
     const auto &p = proved(axis);
     switch (station) {
-    case StationId::Parts: return partsSummary(m_project, parts(axis));
+    case StationId::Parts: { // the board asks for each axis at each look
+        const auto it = m_partsSummary.find(axis);
+        return it != m_partsSummary.end() ? it->second : m_partsSummary.emplace(axis, partsSummary(m_project, parts(axis))).first->second;
+    }
     case StationId::Build: return buildSummary(plan(), axis);
     case StationId::FirstCuts: return cardsSummary(m_project, p.model, p.evaluation.state);
     case StationId::Log: return logSummary(log(), axis);
@@ -285,7 +314,7 @@ StationSummary Session::summary(StationId station, const std::string &axis) cons
 }
 std::string Session::now() const {
     const std::string real = clock ? clock() : QDateTime::currentDateTime().toString(Qt::ISODate).toStdString();
-    const auto sample = m_project.value("today", std::string());
+    const auto sample = textAt(m_project, "/today");
     return dayFromIso(sample) ? sample + real.substr(std::min<std::size_t>(10, real.size())) : real;
 }
 Day Session::today() const { return dayFromIso(now().substr(0, 10)).value_or(Day{}); }

@@ -4,10 +4,12 @@
 #include "logbook/station_words.h"
 #include "shop/parts.h"
 #include "proof/evaluate.h"
+#include "session/disk.h"
 #include "session/edit.h"
 #include "session/journal.h"
 #include <QHash>
 #include <QObject>
+#include <QTimer>
 #include <QUndoStack>
 #include <functional>
 #include <map>
@@ -40,13 +42,29 @@ public:
     void setText(const QString &pointer, const QString &text, const QString &words);
 
     void newJob();
+    /// A shipped job as one's own: it has no file, and nothing of it is lost until it is edited.
+    void openCopy(nlohmann::json project);
     /// Reads a file; on any fault the open job stays as it is and the sentence comes back.
     QString open(const QString &path, QStringList *notes = nullptr);
-    QString save();
+    /// Writes the job to its file. When somebody else has changed that file since it was read (changedOnDisk), nothing is
+    /// written and the sentence says so, unless `overTheirs`: then theirs becomes the backup.
+    QString save(bool overTheirs = false);
     QString saveAs(const QString &path);
+    /// The file was written, replaced or made by somebody else since it was read or saved here.
+    [[nodiscard]] bool changedOnDisk() const;
     void close();
-    /// Takes over what a killed program left; false when there is nothing.
+    /// Jobs that killed programs left, newest first.
+    [[nodiscard]] std::vector<WaitingJournal> waiting() const;
+    /// Takes over one of them as the open job; it is removed once its content stands in a new journal. Nothing, or what is
+    /// wrong in a sentence: the open job and the journal are as they were then.
+    QString recover(const QString &journal);
+    /// The newest one, when there is any.
     bool recover();
+    void throwAway(const WaitingJournal &journal) { Journal::remove(journal.file); }
+    /// Why not every edit is in the journal just now; empty when it is.
+    /// Where the open job's edits go; empty when no journal is kept.
+    [[nodiscard]] QString journalFile() const { return m_journal ? m_journal->file() : QString(); }
+    [[nodiscard]] QString journalProblem() const { return m_journal ? m_journal->problem() : QString(); }
 
     // What the screens read.
     [[nodiscard]] std::vector<std::string> axes() const { return axisOrder(m_project); }
@@ -81,6 +99,8 @@ public:
 signals:
     void changed();
     void fileChanged();
+    /// The journal could not be written, or can be again.
+    void journalChanged();
 
 private:
     friend class EditCommand;
@@ -88,21 +108,27 @@ private:
     void dropDerived();
     [[nodiscard]] std::vector<DesignedAxis> designed() const;
     QString write(const QString &path);
-    void reset(nlohmann::json project, const QString &path, bool hasJob);
+    void reset(nlohmann::json project, const QString &path, bool hasJob, bool unsaved = false, std::optional<FileStamp> stamp = {});
 
     nlohmann::json m_project;
     QString m_path;
     bool m_hasJob = false;
     bool m_recovered = false;
     QUndoStack m_undo;
+    void journalTried();
+
     QString m_journalFolder;
     std::unique_ptr<Journal> m_journal;
+    QTimer m_journalAgain;   ///< while a disk is full
+    QString m_journalSaid;
+    std::optional<FileStamp> m_stamp; ///< of the file as it was read or written here
     mutable std::map<std::string, std::shared_ptr<ProvedAxis>> m_proved;
     mutable std::optional<StoredParts> m_stored;           ///< dropped when a line is edited
     mutable std::optional<std::vector<LogEntry>> m_entries; ///< as written, not judged; dropped when the log is edited
     mutable std::optional<std::vector<PartLine>> m_parts;  ///< this and what follows: dropped at every edit
     mutable std::optional<BuildPlan> m_plan;
     mutable std::optional<PartTotals> m_totals;
+    mutable std::map<std::string, StationSummary> m_partsSummary; ///< by axis
     mutable std::optional<PredictionsByAxis> m_predictions;
     mutable std::optional<std::vector<LogEntry>> m_log;
 };
