@@ -112,7 +112,10 @@ AsFoundPage::AsFoundPage(Session *session, QWidget *parent) : StationPage(sessio
     auto *add = makeLink(u"Add a place (Insert)"_s, this);
     add->setObjectName(u"addPlace"_s);
     connect(add, &QPushButton::clicked, this, [this] { addPlace(-1, -1); });
+    m_placesShown = new RowSlice(40, u"places"_s, this);
+    connect(m_placesShown, &RowSlice::moved, this, [this] { refresh(); });
     pullRow->addStretch(1);
+    pullRow->addWidget(m_placesShown);
     pullRow->addWidget(add);
     left->addLayout(pullRow);
     auto *scroll = new QScrollArea(this);
@@ -242,6 +245,7 @@ void AsFoundPage::addPlace(double place, double force) {
         row["away_N"] = {{"typed", f}, {"standing", "measured"}};
         row["back_N"] = row["away_N"];
     }
+    m_placesShown->reach(id);
     m_session->apply({{{absolute(u"survey/pull/readings/"_s).toStdString() + id, row}}, u"place %1 added"_s.arg(QString::fromStdString(at))});
     for (auto *f : m_readingFields)
         if (f->pointer().endsWith(QString::fromStdString(id) + u"/away_N"_s)) f->setFocus();
@@ -346,7 +350,7 @@ void AsFoundPage::rebuildMasses(const std::vector<std::string> &ids) {
 void AsFoundPage::update(const ProvedAxis &p) {
     const auto &m = p.model;
     const auto readings = m_session->at(absolute(u"survey/pull/readings"_s).toStdString());
-    const auto ids = idsOf(readings);
+    const auto ids = m_placesShown->of(idsOf(readings));
     const auto massIds = idsOf(m_session->at(absolute(u"survey/moving_mass"_s).toStdString()));
     if (ids != m_readingIds || m_builtFor != m_axis) {
         m_readingIds = ids;

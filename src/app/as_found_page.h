@@ -86,6 +86,7 @@ private:
     void showPieces();
     PullChart *m_chart;
     QWidget *m_readingsHost, *m_massHost, *m_rimHost;
+    RowSlice *m_placesShown;
     QGridLayout *m_readings, *m_masses;
     std::vector<std::string> m_readingIds, m_massIds;
     std::vector<FieldWidget *> m_readingFields, m_massFields;

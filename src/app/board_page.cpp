@@ -171,6 +171,10 @@ BoardPage::BoardPage(Session *session, QWidget *parent) : QWidget(parent), m_ses
     readyRow->addWidget(m_readyMark);
     readyRow->addWidget(m_ready, 1);
     mid->addLayout(readyRow);
+    m_caution = makeLabel({}, 13, Ink::Value, false, true, m_below);
+    m_caution->setObjectName(u"boardCaution"_s);
+    m_caution->hide();
+    mid->addWidget(m_caution);
     m_worst = new QVBoxLayout;
     m_worst->setSpacing(0);
     mid->addLayout(m_worst);
@@ -370,11 +374,24 @@ void BoardPage::refreshBelow() {
         if (a.f.verdict != b.f.verdict) return a.f.verdict < b.f.verdict;
         return (a.f.id == CheckId::C01 || a.f.id == CheckId::C02) > (b.f.id == CheckId::C01 || b.f.id == CheckId::C02);
     });
+    // What would break the machine or a hand at its ends: said here, not only at the finding.
+    QStringList crashes;
+    for (const auto &axis : m_order) {
+        const auto &p = m_session->proved(axis);
+        for (const auto &f : p.evaluation.findings)
+            if (f.id == CheckId::B4 && f.variant == 1 && f.margin < 0.5) crashes << u"%1 %2 of %3"_s.arg(QString::fromStdString(axis), text(withUnit(f.demand, Dimension::Force, f.demand < 995 ? "N" : "kN", 2)), text(withUnit(f.capacity, Dimension::Force, f.capacity < 995 ? "N" : "kN", 2)));
+    }
+    m_caution->setText(crashes.isEmpty() ? QString() : u"//  Driven into a stop at rapid: "_s + crashes.join(u", "_s) + u" it carries. Keep clear of the ends; soft ends and a lower rapid there first."_s);
+    m_caution->setVisible(!crashes.isEmpty());
+    m_below->setFixedHeight(crashes.isEmpty() ? 214 : 236);
     const auto v = fails ? Verdict::Fails : unknown ? Verdict::NotKnown : watch ? Verdict::Watch : Verdict::Holds;
     m_readyMark->MarkWidget::show(v);
     m_ready->setText(fails == 1 ? u"Not ready to order: one mend first"_s : fails ? u"Not ready to order: %1 mends first"_s.arg(fails) : unknown ? u"Measure first: %1 not known"_s.arg(unknown) : watch ? u"May be ordered; %1 to watch"_s.arg(watch) : u"Ready to order"_s);
-    const QString currency = text(unitLabel(m_session->project().value("currency", std::string("EUR"))));
+    const QString currency = text(unitLabel(textAt(m_session->project(), "/currency", "EUR")));
     if (rows.size() > 4) rows.resize(4);
+    m_worstShown.clear();
+    for (const auto &r : rows)
+        if (!r.trap) m_worstShown.emplace_back(r.axis, r.f);
     QStringList says{theme().ink.name()};
     for (auto &r : rows) {
         for (const auto &[f, m] : m_mends[r.axis])
@@ -412,7 +429,7 @@ void BoardPage::addAxis() {
     m_chooser->show();
     m_empty->hide();
     m_below->hide();
-    const auto cls = QString::fromStdString(m_session->project().value("class", std::string("bench_mill")));
+    const auto cls = QString::fromStdString(textAt(m_session->project(), "/class", "bench_mill"));
     for (int k = 0; k < m_classes->count(); ++k)
         if (m_classes->item(k)->data(Qt::UserRole).toString() == cls) m_classes->setCurrentRow(k);
     fillAxes();

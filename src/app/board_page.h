@@ -43,6 +43,8 @@ class BoardPage : public QWidget {
 public:
     BoardPage(Session *session, QWidget *parent);
     void refresh();
+    /// The findings whose rows stand on the board: those that want a mend.
+    [[nodiscard]] const std::vector<std::pair<std::string, Finding>> &worstShown() const { return m_worstShown; }
     void setMends(const std::string &axis, const std::vector<std::pair<Finding, Mend>> &mends);
     /// Opens the chooser of class and axis, in place.
     void addAxis();
@@ -81,8 +83,9 @@ private:
     QWidget *m_cellsHost, *m_below, *m_chooser = nullptr;
     FirstRunPage *m_empty;
     QVBoxLayout *m_worst;
+    std::vector<std::pair<std::string, Finding>> m_worstShown;
     MarkWidget *m_readyMark;
-    QLabel *m_ready, *m_money, *m_moneyDetail, *m_time, *m_timeDetail, *m_next, *m_nextDetail;
+    QLabel *m_ready, *m_caution, *m_money, *m_moneyDetail, *m_time, *m_timeDetail, *m_next, *m_nextDetail;
     MoneyBar *m_moneyBar;
     QListWidget *m_classes, *m_axes;
     std::vector<std::string> m_order;

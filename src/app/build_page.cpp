@@ -239,7 +239,7 @@ void BuildPage::showStep() {
     m_refusal->setVisible(!s->refusal.empty() && !s->done());
     m_refusal->setText(QString::fromStdString(s->refusal));
     // ways out
-    const QString currency = text(unitLabel(m_session->project().value("currency", std::string("EUR"))));
+    const QString currency = text(unitLabel(textAt(m_session->project(), "/currency", "EUR")));
     QString remediesOf = m_step;
     for (const auto &r : s->remedies) remediesOf += u"|%1 %2 %3"_s.arg(QString::fromStdString(r.text)).arg(r.cost).arg(r.reaches);
     if (remediesOf != m_remediesOf) {
@@ -375,7 +375,7 @@ bool BuildPage::handleKey(QKeyEvent *e) {
     case Qt::Key_Down:
         if (!m_table->hasFocus()) {
             m_table->setFocus();
-            QCoreApplication::sendEvent(m_table, e);
+            if (m_table->hasFocus()) QCoreApplication::sendEvent(m_table, e); // else the key would come back here for ever
         }
         return true;
     default: return false;

@@ -219,7 +219,9 @@ void TorqueChart::refresh(const ProvedAxis &p, const Finding *chosen) {
         const bool crowded = std::any_of(taken.begin(), taken.end(), [&](const auto &q) { return std::fabs(q.first - px) < 190 && std::fabs(q.second - py) < 15; });
         if (!crowded || on) {
             const bool rightSide = x > 0.62 * std::sqrt(largest);
-            auto *name = label(m_plot, x, y, text(titleOf(m, *f)) + u" "_s + text(numberText(y, 2)), (rightSide ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignVCenter, on ? 15 : 13, on, on ? t.ink : t.ink2, {rightSide ? -18.0 : 18.0, 0.0});
+            const double overZero = m_plot->yAxis->coordToPixel(0) - py; // the zero line is not to strike the name through
+            const double lift = overZero < 10 ? overZero - 10 : 0;
+            auto *name = label(m_plot, x, y, text(titleOf(m, *f)) + u" "_s + text(numberText(y, 2)), (rightSide ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignVCenter, on ? 15 : 13, on, on ? t.ink : t.ink2, {rightSide ? -18.0 : 18.0, lift});
             name->setPadding(QMargins(1, 0, 1, 0));
             taken.push_back({px, py});
         }

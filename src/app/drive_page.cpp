@@ -152,12 +152,12 @@ DrivePage::DrivePage(Session *session, QWidget *parent) : StationPage(session, S
     row->setSpacing(2);
     auto d = [](const char *s) { return u"design/"_s + QString::fromLatin1(s); };
     const std::pair<const char *, std::vector<const char *>> parts[] = {
-        {"Motor", {"motor/holding_torque_Nm", "drive/current_A", "drive/current_kind", "supply/voltage_V", "motor/kind", "motor/torque_convention", "motor/rated_current_A", "motor/resistance_ohm", "motor/inductance_mH", "motor/rotor_inertia_kgm2", "drive/volt_limit_V", "supply/kind", "supply/power_W", "drive/microsteps", "drive/damping", "motor/step_angle_deg", "motor/shaft", "motor/face_mm", "motor/body_length_mm", "motor/usable_speed_rpm", "motor/radial_load_N", "motor/radial_load_at_mm", "cable/length_mm", "cable/cross_section_mm2", "drive/pulse_high_us"}},
+        {"Motor", {"motor/holding_torque_Nm", "drive/current_A", "drive/current_kind", "supply/voltage_V", "motor/kind", "motor/torque_convention", "motor/rated_current_A", "motor/resistance_ohm", "motor/inductance_mH", "motor/rotor_inertia_kgm2", "drive/volt_limit_V", "supply/kind", "supply/power_W", "drive/microsteps", "drive/damping", "drive/torque_limit_Nm", "supply/sag", "motor/step_angle_deg", "motor/shaft", "motor/face_mm", "motor/body_length_mm", "motor/usable_speed_rpm", "motor/radial_load_N", "motor/radial_load_at_mm", "cable/length_mm", "cable/cross_section_mm2", "drive/pulse_high_us"}},
         {"Small pulley", {"transmission", "small_pulley/teeth", "small_pulley/profile", "small_pulley/bore", "small_pulley/flanges", "small_pulley/belt_width_mm", "small_pulley/hub", "small_pulley/face_width_mm", "small_pulley/material", "coupling/stiffness_Nm_rad", "coupling/inertia_kgm2", "coupling/bore_motor", "coupling/bore_screw"}},
-        {"Belt", {"belt/code", "belt/centre_mm", "belt/slot_from_mm", "belt/slot_to_mm", "belt/install_factor", "belt/service_factor", "belt/from_face_mm", "belt/length_tolerance_mm", "belt/efficiency"}},
+        {"Belt", {"belt/code", "belt/centre_mm", "belt/slot_from_mm", "belt/slot_to_mm", "belt/install_factor", "belt/service_factor", "belt/from_face_mm", "belt/length_tolerance_mm", "belt/efficiency", "belt/pull_for_1mm_a_metre_N"}},
         {"Large pulley", {"large_pulley/teeth", "large_pulley/profile", "large_pulley/bore", "large_pulley/flanges", "large_pulley/belt_width_mm", "large_pulley/hub", "large_pulley/face_width_mm", "large_pulley/material"}},
-        {"Bearings", {"fixed_end/kind", "fixed_end/drag_Nm", "fixed_end/stiffness_N_um", "fixed_end/static_axial_N", "ends", "far_end/kind", "fixed_end/bore_mm", "fixed_end/outside_mm", "brake/torque_Nm", "brake/where", "brake/delay_s"}},
-        {"Screw, nut", {"screw/thread", "screw/efficiency", "nut/play_mm", "nut/engaged_turns", "nut/preload_N", "screw/bearing_span_mm", "screw/nut_far_mm", "screw/thread_length_mm", "nut/length_mm", "nut/kind", "nut/stiffness_N_um", "screw/static_N", "screw/root_mm", "thread_beyond_a_mm", "thread_beyond_b_mm", "bracket_stiffness_N_um"}},
+        {"Bearings", {"fixed_end/kind", "fixed_end/drag_Nm", "fixed_end/stiffness_N_um", "fixed_end/static_axial_N", "ends", "far_end/kind", "fixed_end/bore_mm", "fixed_end/outside_mm", "brake/torque_Nm", "brake/where", "brake/delay_s", "end_speed_mm_min", "bumper/stroke_mm", "bumper/force_N"}},
+        {"Screw, nut", {"screw/thread", "screw/kept", "screw/efficiency", "nut/play_mm", "nut/engaged_turns", "nut/preload_N", "screw/bearing_span_mm", "screw/nut_far_mm", "screw/thread_length_mm", "nut/length_mm", "nut/kind", "nut/stiffness_N_um", "screw/static_N", "screw/root_mm", "thread_beyond_a_mm", "thread_beyond_b_mm", "bracket_stiffness_N_um"}},
     };
     int n = 0;
     for (const auto &[name, keys] : parts) {
@@ -251,9 +251,7 @@ void DrivePage::setBelt(int teeth, double centre) {
     if (!m.small.profile) return;
     const double width = m.small.beltWidth.known() ? m.small.beltWidth.v * 1e3 : 15;
     const auto &p = *m.small.profile;
-    const QString code = p.name == "XL" || p.name == "L" || p.name == "H" || p.name == "MXL"
-                             ? u"%1 %2 %3"_s.arg(int(teeth * p.pitch / 2.54)).arg(text(p.name)).arg(int(width / 0.254), 3, 10, QLatin1Char('0'))
-                             : p.name[0] == 'T' || p.name[0] == 'A' ? u"%1 %2/%3"_s.arg(width).arg(text(p.name)).arg(teeth * p.pitch) : u"%1-%2-%3"_s.arg(teeth * p.pitch).arg(text(p.name)).arg(width);
+    const QString code = text(beltCode(p, teeth, width));
     const QString before = text(m.beltCode);
     m_session->apply({{{absolute(u"design/belt/code"_s).toStdString(), code.toStdString()}, {absolute(u"design/belt/centre_mm"_s).toStdString(), {{"typed", QString::number(centre * 1e3, 'f', 2).toStdString() + "mm"}, {"standing", "stated"}}}}, u"belt %1 → %2"_s.arg(before.isEmpty() ? u"none"_s : before, code), u"belt:"_s + absolute(u"design/belt"_s)});
 }
@@ -327,7 +325,7 @@ std::vector<SideFigure> sideBySide(const ProvedAxis &a, const ProvedAxis &b, dou
 void DrivePage::fillSideBySide(const ProvedAxis &p) {
     const std::string other = p.model.designId == "A" ? "B" : "A";
     const bool both = !m_session->at("/axes/" + m_axis + "/designs/" + other).is_null();
-    const QString currency = text(unitLabel(m_session->project().value("currency", std::string("EUR"))));
+    const QString currency = text(unitLabel(textAt(m_session->project(), "/currency", "EUR")));
     auto cost = [&](const std::string &design) { return partTotals(m_session->project(), m_session->parts(m_axis, design)).remaining; };
     const ProvedAxis &a = p.model.designId == "A" ? p : m_session->proved(m_axis, "A");
     const ProvedAxis &b = p.model.designId == "B" ? p : both ? m_session->proved(m_axis, "B") : p;
@@ -373,6 +371,8 @@ void DrivePage::update(const ProvedAxis &p) {
         for (auto *v : findChildren<ValueEntry *>())
             if (v->pointer().endsWith(QString::fromLatin1(suffix))) v->setFallback(k.known() && k.standing != Standing::Unknown ? k.v : notKnown, text(standingCode(k.standing)));
     };
+    for (auto *c : findChildren<ChoiceEntry *>())
+        if (c->pointer().endsWith(u"screw/kept"_s)) c->setFallback(m.keepsScrew ? u"yes"_s : u"no"_s);
     fallback("screw/efficiency", m.efficiency);
     fallback("fixed_end/drag_Nm", m.bearingDrag);
     fallback("fixed_end/stiffness_N_um", m.bearingStiffness);

@@ -246,7 +246,7 @@ void DutyPage::buildRight(QVBoxLayout *v) {
 
 QString DutyPage::row(const QString &key) const { return absolute(u"duty/moves/"_s + m_builtId + u"/"_s + key); }
 QString DutyPage::usualKind() const {
-    const auto cls = QString::fromStdString(m_session->project().value("class", std::string()));
+    const auto cls = QString::fromStdString(textAt(m_session->project(), "/class"));
     return cls.contains(u"lathe"_s) ? u"turning"_s : cls.contains(u"grinder"_s) ? u"grinding"_s : u"milling"_s;
 }
 

@@ -117,8 +117,9 @@ void PredictionList::paintEvent(QPaintEvent *) {
             paintBand(p, QRectF(36, y + 28, width() - 40, 26), q);
             p.setFont(face(13));
             p.setPen(t.ink2);
-            const QString said = q.said == q.said ? (q.note.empty() ? q.saidTyped ? u"said before "_s : u"predicted "_s : QString::fromStdString(q.note) + u" "_s) + figure(q, q.said) : u"not predicted: write what you expect, or measure"_s;
-            p.drawText(QRectF(36, y + 52, width() - 40, 18), Qt::AlignHCenter | Qt::AlignVCenter, said);
+            QString said = q.said != q.said ? u"not predicted: write what you expect, or measure"_s : (q.saidTyped ? u"said before "_s : q.notBefore ? u"not before "_s : u"predicted "_s) + figure(q, q.said);
+            if (!q.note.empty()) said += u", "_s + QString::fromStdString(q.note);
+            p.drawText(QRectF(0, y + 52, width(), 18), Qt::AlignHCenter | Qt::AlignVCenter, p.fontMetrics().elidedText(said, Qt::ElideRight, width()));
             p.setPen(QPen(t.rule, 1));
             p.drawLine(QPointF(0, y + 71), QPointF(width(), y + 71));
         }
@@ -361,7 +362,11 @@ void FirstCutsPage::update(const ProvedAxis &p) {
     m_todo->setText(text(spec.todo));
     m_accept->setText(u"Good: "_s + text(spec.accept));
     const auto c = caution(spec.cautionId, p.model.mass.v);
-    m_advice->setText(c.text ? u"//  "_s + text(c.text->head) + u". "_s + QString::fromStdString(c.words) : QString());
+    QString advice = c.text ? u"//  "_s + text(c.text->head) + u". "_s + QString::fromStdString(c.words) : QString();
+    if (spec.id == CardId::SoftEnds) // what these ends are there for
+        for (const auto &f : p.evaluation.findings)
+            if (const auto words = f.id == CheckId::B4 ? cautionOf(p.model, p.evaluation.state, f) : std::string(); !words.empty()) advice += u"\n//  "_s + text(words);
+    m_advice->setText(advice);
     // dial
     m_dial->setVisible(!spec.dial.empty());
     if (!spec.dial.empty()) {
@@ -436,7 +441,7 @@ std::vector<SettingsOfAxis> FirstCutsPage::sheets() const {
 void FirstCutsPage::exportSheet(const QString &filter, const QString &suffix) {
     exportFile(this, u"the settings of all axes"_s, u"settings."_s + suffix, filter, [this, suffix](const QString &path) {
         const auto all = sheets();
-        return writeFile(path, QByteArray::fromStdString(suffix == u"csv"_s ? settingsCsv(all) : suffix == u"json"_s ? settingsJson(all) : settingsIni(all)));
+        return writeWhole(path, QByteArray::fromStdString(suffix == u"csv"_s ? settingsCsv(all) : suffix == u"json"_s ? settingsJson(all) : settingsIni(all)));
     });
 }
 

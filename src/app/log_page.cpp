@@ -111,8 +111,8 @@ LogPage::LogPage(Session *session, QWidget *parent) : StationPage(session, Stati
     auto *buttons = new QHBoxLayout;
     buttons->setSpacing(8);
     auto *csv = makeButton(u"Save as CSV"_s, u"logCsv"_s, this), *md = makeButton(u"Save as Markdown"_s, u"logMd"_s, this);
-    connect(csv, &QPushButton::clicked, this, [this] { exportFile(this, u"the log"_s, u"log.csv"_s, u"CSV (*.csv)"_s, [this](const QString &path) { return writeFile(path, QByteArray::fromStdString(logCsv(m_session->log()))); }); });
-    connect(md, &QPushButton::clicked, this, [this] { exportFile(this, u"the log"_s, u"log.md"_s, u"Markdown (*.md)"_s, [this](const QString &path) { return writeFile(path, QByteArray::fromStdString(logMarkdown(m_session->log(), m_session->name().toStdString()))); }); });
+    connect(csv, &QPushButton::clicked, this, [this] { exportFile(this, u"the log"_s, u"log.csv"_s, u"CSV (*.csv)"_s, [this](const QString &path) { return writeWhole(path, QByteArray::fromStdString(logCsv(m_session->log()))); }); });
+    connect(md, &QPushButton::clicked, this, [this] { exportFile(this, u"the log"_s, u"log.md"_s, u"Markdown (*.md)"_s, [this](const QString &path) { return writeWhole(path, QByteArray::fromStdString(logMarkdown(m_session->log(), m_session->name().toStdString()))); }); });
     buttons->addWidget(csv);
     buttons->addWidget(md);
     buttons->addStretch(1);
@@ -230,7 +230,7 @@ void LogPage::update(const ProvedAxis &) {
     m_hours->refresh(hours);
     m_hoursTitle->setText(u"%1 of %2, %3 left"_s.arg(text(numberText(spent, 3)), text(numberText(planned, 3)), text(numberText(left, 3))));
     const auto &totals = m_session->totals();
-    m_money->setText(u"money spent %1%2 %3"_s.arg(text(numberText(totals.committed, 5)), totals.budget == totals.budget ? u" of "_s + text(numberText(totals.budget, 5)) : QString(), text(unitLabel(m_session->project().value("currency", std::string("EUR"))))));
+    m_money->setText(u"money spent %1%2 %3"_s.arg(text(numberText(totals.committed, 5)), totals.budget == totals.budget ? u" of "_s + text(numberText(totals.budget, 5)) : QString(), text(unitLabel(textAt(m_session->project(), "/currency", "EUR")))));
     QStringList lessons;
     for (const auto &e : entries)
         if (e.kind == LogKind::Learnt) lessons << QString::fromStdString(e.text) + (e.pinned.empty() ? u"   (not pinned: P)"_s : u"   → "_s + QString::fromStdString(choiceLabel(*fieldAt("log/x/pinned"), e.pinned)));

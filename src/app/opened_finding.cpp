@@ -54,7 +54,7 @@ private:
     double m_share = 0;
 };
 
-QString cautionOf(CheckId id) {
+QString usualCaution(CheckId id) {
     if (id == CheckId::M8 || id == CheckId::M9 || id == CheckId::M10) return u"Mind the drop: a head or knee that runs down crushes hands. Prop it before you work under it, and follow the rules for lifting where you are."_s;
     if (id == CheckId::C17 || id == CheckId::C18) return u"Above 60 V d.c., or with coolant about, cover every bus. Mains wiring is for those licensed for it where you live."_s;
     return {};
@@ -63,7 +63,7 @@ QString cautionOf(CheckId id) {
 QString adviceOf(const DoubtShare &largest) {
     const QString name = text(largest.input->name);
     if (largest.input->how.empty()) return u"Most of the doubt is the %1, and no measuring cures that: take margin."_s.arg(name);
-    if (largest.standing == Standing::Assumed) return u"%1: %2 min, and most of the doubt goes."_s.arg(text(largest.input->how)).arg(largest.input->minutes);
+    if (largest.standing != Standing::Measured) return u"%1: %2 min, and most of the doubt goes."_s.arg(text(largest.input->how)).arg(largest.input->minutes);
     return u"Most of the doubt is the %1, already measured: take margin."_s.arg(name);
 }
 
@@ -71,7 +71,8 @@ std::vector<Line> describe(const ProvedAxis &p, const Finding &f) {
     std::vector<Line> lines;
     const auto words = [&](const QString &t, Ink ink = Ink::Label, bool bold = false) { lines.push_back({Kind::Words, t, {}, {}, ink, bold}); };
     if (!spec(f.id).overridable && f.verdict == Verdict::Fails) words(u"No override: geometry, grip and gravity do not bend."_s, Ink::Value, true);
-    if (const auto caution = cautionOf(f.id); !caution.isEmpty()) words(caution, Ink::Value);
+    if (const auto caution = usualCaution(f.id); !caution.isEmpty()) words(caution, Ink::Value);
+    if (const auto caution = cautionOf(p.model, p.evaluation.state, f); !caution.empty()) words(text(caution), Ink::Value, true);
 
     const auto w = explain(p.model, p.evaluation.state, f);
     if (!w.steps.empty()) {
@@ -257,7 +258,7 @@ void OpenedFinding::fill() {
 }
 
 void OpenedFinding::setMends(const std::vector<Mend> &mends) {
-    const QString currency = text(unitLabel(m_session->project().value("currency", std::string("EUR"))));
+    const QString currency = text(unitLabel(textAt(m_session->project(), "/currency", "EUR")));
     for (std::size_t n = 0; n < m_mends.size(); ++n) {
         auto *b = m_mends[n];
         const bool used = n < mends.size();

@@ -95,7 +95,7 @@ PartsPage::PartsPage(Session *session, QWidget *parent) : StationPage(session, S
     m_mend = makeButton(u"Match the design (M)"_s, u"partsMend"_s, this);
     connect(m_next, &QPushButton::clicked, this, &PartsPage::nextState);
     connect(m_mend, &QPushButton::clicked, this, &PartsPage::matchDesign);
-    connect(csv, &QPushButton::clicked, this, [this] { exportFile(this, u"the parts list"_s, u"parts.csv"_s, u"CSV (*.csv)"_s, [this](const QString &path) { return writeFile(path, QByteArray::fromStdString(partsCsv(m_session->parts()))); }); });
+    connect(csv, &QPushButton::clicked, this, [this] { exportFile(this, u"the parts list"_s, u"parts.csv"_s, u"CSV (*.csv)"_s, [this](const QString &path) { return writeWhole(path, QByteArray::fromStdString(partsCsv(m_session->parts()))); }); });
     connect(xlsx, &QPushButton::clicked, this, [this] { exportFile(this, u"the parts list"_s, u"parts.xlsx"_s, u"Spreadsheet (*.xlsx)"_s, [this](const QString &path) { return writePartsXlsx(path, m_session->project(), m_session->parts()); }); });
     connect(in, &QPushButton::clicked, this, [this] {
         const QString path = QFileDialog::getOpenFileName(this, u"Read a parts list"_s, {}, u"CSV (*.csv *.txt);;All files (*)"_s);
@@ -197,7 +197,7 @@ void PartsPage::update(const ProvedAxis &) {
     const auto today = m_session->today();
     const auto &totals = m_session->totals();
     const auto mine = partTotals(project, std::vector<PartLine>(m_lines.begin(), m_lines.begin() + std::ptrdiff_t(ownLines)));
-    const QString own = text(unitLabel(project.value("currency", std::string("EUR"))));
+    const QString own = text(unitLabel(textAt(project, "/currency", "EUR")));
     bool mismatch = false, late = false;
     m_mend->setVisible(std::any_of(m_lines.begin(), m_lines.end(), [](const auto &l) { return !l.matches; }));
     // groups: parcels in the order of their names, then what is not in one yet, then what is kept, made or in the box
@@ -269,7 +269,7 @@ void PartsPage::update(const ProvedAxis &) {
             Cell qty{QString::number(l->quantity) + (l->spare ? u"+%1"_s.arg(l->spare) : QString())};
             qty.right = qty.editable = true;
             r.cells.push_back(qty);
-            Cell price{l->price == l->price ? money(l->price) + u"\u00a0"_s + text(unitLabel(l->currency.empty() ? project.value("currency", std::string("EUR")) : l->currency)) : u"not known"_s};
+            Cell price{l->price == l->price ? money(l->price) + u"\u00a0"_s + text(unitLabel(l->currency.empty() ? textAt(project, "/currency", "EUR") : l->currency)) : u"not known"_s};
             price.right = price.editable = true;
             price.italic = l->priceAssumed;
             price.bold = !l->priceAssumed;
@@ -334,7 +334,7 @@ void PartsPage::update(const ProvedAxis &) {
     QStringList dear;
     for (const auto *l : dearest(project, all)) {
         if (dear.size() == 3) break;
-        QString t = u"%1  %2: %3 %4"_s.arg(QString::fromStdString(l->axis), QString::fromStdString(l->text), money(l->price * l->quantity), text(unitLabel(l->currency.empty() ? project.value("currency", std::string("EUR")) : l->currency)));
+        QString t = u"%1  %2: %3 %4"_s.arg(QString::fromStdString(l->axis), QString::fromStdString(l->text), money(l->price * l->quantity), text(unitLabel(l->currency.empty() ? textAt(project, "/currency", "EUR") : l->currency)));
         if (!l->substitute.empty()) t += u"\n     or %1%2"_s.arg(QString::fromStdString(l->substitute), l->substitutePrice == l->substitutePrice ? u", %1 %2"_s.arg(money(l->substitutePrice), own) : QString());
         dear << t;
     }
@@ -398,11 +398,10 @@ QString PartsPage::orderText() const {
 }
 
 QString PartsPage::importCsv(const QString &path) {
-    QFile file(path);
     const QString name = QFileInfo(path).fileName();
-    if (!file.open(QIODevice::ReadOnly)) return u"%1: it cannot be read. Check its permissions."_s.arg(name);
-    if (file.size() > 16 * 1024 * 1024) return u"%1: far too large to be a parts list."_s.arg(name);
-    const auto in = importParts(m_session->project(), file.readAll().toStdString());
+    const auto content = readWhole(path, 16 * 1024 * 1024);
+    if (!content) return content.error();
+    const auto in = importParts(m_session->project(), content->toStdString());
     if (!in) return name + u", "_s + QString::fromStdString(in.error());
     auto patches = in->patches;
     for (auto &p : patches)

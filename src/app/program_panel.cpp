@@ -177,13 +177,7 @@ void ProgramPanel::refresh(const std::string &axis, const ProvedAxis &p) {
     if (k >= 0) {
         const auto &u = d.axis[std::size_t(k)];
         const auto demand = programDemand(p.model, p.evaluation.state, d, k);
-        QString words = u"%1 moves %2 of %3, %4 reversals, from %5 to %6. Fastest %7, hardest %8 m/s². "_s.arg(text(axis), text(spanText(u.moving)), text(spanText(d.time))).arg(u.reversals).arg(text(withUnit(u.least, Dimension::Length, "mm")), text(withUnit(u.most, Dimension::Length, "mm")), text(withUnit(u.peakSpeed, Dimension::Speed, "mm/min")), text(numberText(u.peakAcceleration, 2)));
-        if (u.worstSecondRms > 0) words += u"Worst second: line %1, at %2, RMS %3 m/s². "_s.arg(u.worstSecondLine).arg(text(spanText(u.worstSecondAt)), text(numberText(u.worstSecondRms, 2)));
-        if (demand.rmsForce == demand.rmsForce) {
-            words += u"RMS %1 along the axis"_s.arg(text(withUnit(demand.rmsForce, Dimension::Force, "N", 2)));
-            if (p.evaluation.state.motorKnown) words += u", %1 at the motor, %2 over the worst second"_s.arg(text(withUnit(demand.rmsTorque, Dimension::Torque, "Nm", 2)), text(withUnit(demand.worstSecondTorque, Dimension::Torque, "Nm", 2)));
-            words += demand.cut > 0 ? u"; the heaviest cut, %1%2, taken all the while it feeds."_s.arg(demand.assumed ? u"≈ "_s : QString(), text(withUnit(demand.cut, Dimension::Force, "N", 3))) : u"."_s;
-        }
+        QString words = text(programAxisWords(d, k, &demand));
         if (p.model.travel.known() && u.most - u.least > p.model.travel.v * (1 + 1e-9)) words += u" It needs %1 of travel; the axis has %2."_s.arg(text(withUnit(u.most - u.least, Dimension::Length, "mm")), text(withUnit(p.model.travel.v, Dimension::Length, "mm")));
         m_figures->setText(words);
     }

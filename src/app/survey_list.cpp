@@ -133,6 +133,9 @@ SurveyList::SurveyList(Session *session, MakeField make, DropField drop, QWidget
     m_table->setHorizontalSpacing(5);
     m_table->setVerticalSpacing(2);
     v->addWidget(m_tableHost);
+    m_slice = new RowSlice(24, u"rows"_s, m_body);
+    connect(m_slice, &RowSlice::moved, this, &SurveyList::buildTable);
+    v->addWidget(m_slice);
     m_links = new QWidget(m_body);
     auto *links = new QHBoxLayout(m_links);
     links->setContentsMargins(0, 0, 0, 0);
@@ -241,7 +244,8 @@ void SurveyList::buildTable() {
         }
         delete item;
     }
-    m_builtRows = rowIds();
+    m_builtRows = m_slice->of(rowIds());
+    if (!m_open) m_slice->hide();
     m_tableHost->setVisible(m_open && !m_builtRows.empty());
     if (!m_open) return;
     const auto &table = surveyCard(*m_open).table;
@@ -278,6 +282,7 @@ void SurveyList::addRow() {
     int n = 1;
     for (const auto &id : rowIds()) n = std::max(n, QString::fromStdString(id).toInt() + 1);
     const std::string id = QString(u"%1"_s).arg(n, 2, 10, QLatin1Char('0')).toStdString();
+    m_slice->reach(id);
     m_session->apply({{{listPath().toStdString() + "/" + id, nlohmann::json::object()}}, u"row added"_s});
     const auto &table = surveyCard(*m_open).table;
     const QString first = u"/"_s + QString::fromStdString(id) + u"/"_s + text(table.columns.front());
@@ -297,9 +302,8 @@ bool SurveyList::strikeRow() {
 }
 
 QString SurveyList::readFile(const QString &path) {
-    QFile f(path);
-    if (!f.open(QIODevice::ReadOnly)) return u"%1 cannot be read: %2."_s.arg(QFileInfo(path).fileName(), f.errorString());
-    return readTable(QString::fromUtf8(f.read(4 << 20)));
+    const auto content = readWhole(path, 4 * 1024 * 1024);
+    return content ? readTable(QString::fromUtf8(*content)) : content.error();
 }
 
 QString SurveyList::readTable(const QString &words) {
@@ -331,7 +335,7 @@ QString SurveyList::readTable(const QString &words) {
 }
 
 void SurveyList::refresh(const std::string &axis, const ProvedAxis &proved) {
-    const std::string cls = m_session->project().value("class", std::string());
+    const std::string cls = textAt(m_session->project(), "/class");
     if (axis != m_builtAxis || cls != m_builtClass) {
         m_axis = axis;
         m_builtAxis = axis;
@@ -357,7 +361,8 @@ void SurveyList::refresh(const std::string &axis, const ProvedAxis &proved) {
         }
         build();
     }
-    if (rowIds() != m_builtRows) buildTable();
+    if (m_slice->of(rowIds()) != m_builtRows) buildTable();
+    if (!m_open) m_slice->hide();
     for (auto *h : m_heads) {
         const auto r = judgeSurveyCard(m_session->project(), proved.model, proved.evaluation, h->id());
         h->refresh(r, m_open == h->id());

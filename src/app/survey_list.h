@@ -1,6 +1,7 @@
 // The survey cards of an axis as a list of heads; one is open at a time with its entries, its readings and what they say.
 #pragma once
 
+#include "app/row_slice.h"
 #include "app/station_page.h"
 #include "picture/survey_figures.h"
 #include "picture/survey_pictures.h"
@@ -108,6 +109,7 @@ private:
     QGridLayout *m_fieldsGrid, *m_table;
     QWidget *m_links;
     std::vector<FieldWidget *> m_fields, m_cells;
+    RowSlice *m_slice;
     std::vector<std::string> m_builtRows;
     std::string m_builtAxis, m_builtClass;
 };

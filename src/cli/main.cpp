@@ -1,100 +1,149 @@
 // lathewright-cli: the bench book and the proof of a job from the command line. Same numbers as the window: same core.
 #include "book/book.h"
+#include "proof/measure_next.h"
+#include "proof/narrate.h"
 #include "proof/program_report.h"
 #include "proof/result_json.h"
 #include "machine/fields.h"
 #include "machine/project_file.h"
 #include "picture/theme.h"
 #include "report/report.h"
+#include "session/disk.h"
+#include "units/plain_number.h"
 #include <CLI/CLI.hpp>
 #include <QGuiApplication>
+#include <algorithm>
+#include <csignal>
 #include <filesystem>
 #include <fstream>
 #include <iostream>
-#include <sstream>
+#include <optional>
 
 namespace {
 
+/// A sentence on the error stream; what came from a file cannot steer the terminal.
 int say(const std::string &sentence) {
-    std::cerr << sentence << "\n";
+    std::cerr << lw::oneLine(sentence) << "\n";
     return 2;
+}
+int say(const QString &sentence) { return say(sentence.toStdString()); }
+int say(const char *sentence) { return say(std::string(sentence)); }
+void line(const std::string &words) { std::cout << lw::oneLine(words) << "\n"; }
+/// JSON whatever bytes the texts in it hold.
+void print(const nlohmann::json &j) { std::cout << j.dump(2, ' ', false, nlohmann::json::error_handler_t::replace) << "\n"; }
+
+/// A job, or nothing once the reason has been said.
+std::optional<nlohmann::json> readJob(const std::string &file) {
+    const auto content = lw::readWhole(QByteArray::fromStdString(file));
+    if (!content) return say(content.error()), std::nullopt;
+    auto read = lw::readProject(content->toStdString(), file);
+    if (!read) return say(read.error()), std::nullopt;
+    for (const auto &note : read->notes) say(file + ", " + note);
+    return std::move(read->project);
 }
 
 int calc(const std::string &name, const std::string &file) {
     if (!lw::book::find(name)) return say("There is no calculation called '" + name + "'; calc --list names them.");
-    std::ostringstream text;
+    std::string text;
     if (file == "-") {
-        text << std::cin.rdbuf();
+        char part[65536];
+        while (std::cin.read(part, sizeof part), std::cin.gcount() > 0) {
+            text.append(part, std::size_t(std::cin.gcount()));
+            if (qint64(text.size()) > lw::largestFile) return say("standard input: more than 64 MB are not read.");
+        }
     } else {
-        std::ifstream in(file, std::ios::binary);
-        if (!in) return say(file + ": cannot be opened; check the path.");
-        text << in.rdbuf();
+        const auto content = lw::readWhole(QByteArray::fromStdString(file));
+        if (!content) return say(content.error());
+        text = content->toStdString();
     }
-    const auto input = nlohmann::json::parse(text.str(), nullptr, false);
-    if (input.is_discarded()) return say(file + ": this is not JSON; it must be one object { \"key\": value, ... }.");
+    nlohmann::json input;
+    try {
+        input = nlohmann::json::parse(text);
+    } catch (const nlohmann::json::parse_error &) {
+        return say(file + ": this is not JSON; it must be one object { \"key\": value, ... }.");
+    } catch (const nlohmann::json::exception &e) {
+        return say(file + ": a value in it is beyond any size a number can have (" + e.what() + ").");
+    }
     const auto outcome = lw::book::calculate(name, input);
     if (!outcome) return say(name + ": " + outcome.error());
-    for (const auto &note : outcome->notes) std::cerr << name << ": " << note << "\n";
-    std::cout << outcome->outputs.dump(2) << "\n";
+    for (const auto &note : outcome->notes) say(name + ": " + note);
+    print(outcome->outputs);
     return 0;
 }
 
 int evaluate(const std::string &file, bool asJson) {
-    std::ifstream in(file, std::ios::binary);
-    if (!in) return say(file + ": cannot be opened; check the path.");
-    std::ostringstream text;
-    text << in.rdbuf();
-    const auto read = lw::readProject(text.str(), file);
-    if (!read) return say(read.error());
-    for (const auto &note : read->notes) std::cerr << file << ", " << note << "\n";
-    const auto result = lw::resultJson(read->project, true);
+    const auto project = readJob(file);
+    if (!project) return 2;
+    const auto result = lw::resultJson(*project, true);
     bool fails = false;
     for (const auto &[id, axis] : result.at("axes").items())
         for (const auto &f : axis.at("findings")) fails |= f.at("verdict") == "fails";
     if (asJson) {
-        std::cout << result.dump(2) << "\n";
+        print(result);
         return fails ? 1 : 0;
     }
     for (const auto &[id, axis] : result.at("axes").items()) {
-        std::cout << id << "  design " << axis.at("design").get<std::string>() << "\n";
+        line(id + "  design " + axis.at("design").get<std::string>());
         for (const auto &f : axis.at("findings")) {
-            std::cout << "  " << f.at("verdict").get<std::string>() << "  " << f.at("id").get<std::string>() << "  " << f.at("sentence").get<std::string>();
-            if (!f.at("lever").is_null()) std::cout << "  -> " << f.at("lever").get<std::string>();
-            std::cout << "\n";
+            std::string words = "  " + f.at("verdict").get<std::string>() + "  " + f.at("id").get<std::string>() + "  " + f.at("sentence").get<std::string>();
+            if (!f.at("lever").is_null()) words += "  -> " + f.at("lever").get<std::string>();
+            line(words);
         }
     }
     return fails ? 1 : 0;
+}
+
+/// What to measure next, as the window lists it.
+int next(const std::string &file, const std::string &only, bool asJson) {
+    const auto project = readJob(file);
+    if (!project) return 2;
+    const auto axes = lw::axisOrder(*project);
+    if (!only.empty() && std::find(axes.begin(), axes.end(), only) == axes.end()) return say("next: the job has no axis '" + only + "'.");
+    nlohmann::json out = {{"axes", nlohmann::json::object()}};
+    for (const auto &id : axes) {
+        if (!only.empty() && id != only) continue;
+        const auto rows = lw::nextJson(*project, id);
+        out["axes"][id] = rows;
+        if (asJson) continue;
+        line(id + (rows.empty() ? "  nothing that is worth the minutes" : ""));
+        for (const auto &row : rows) {
+            const auto band = [](const nlohmann::json &b) { return b.is_array() && b[0].is_number() && b[1].is_number() ? lw::numberText(b[0], 3) + "–" + lw::timesText(b[1]) : std::string("not known"); };
+            line("  " + row.at("what").get<std::string>() + ", " + std::to_string(row.at("minutes").get<int>()) + " min: " + (row.at("id").is_string() ? row.at("id").get<std::string>() + " " : "") + band(row.at("band_now")) + " becomes " + band(row.at("band_then")));
+        }
+    }
+    if (asJson) print(out);
+    return 0;
 }
 
 /// A part program run through the limits of a job's axes; no job: those of a bench mill, said so.
 int program(const std::string &file, const std::string &job, bool runThrough, bool diameters, bool asJson) {
     nlohmann::json project = nlohmann::json::object();
     if (!job.empty()) {
-        std::ifstream in(job, std::ios::binary);
-        if (!in) return say(job + ": cannot be opened; check the path.");
-        std::ostringstream text;
-        text << in.rdbuf();
-        auto read = lw::readProject(text.str(), job);
-        if (!read) return say(read.error());
-        project = std::move(read->project);
+        auto read = readJob(job);
+        if (!read) return 2;
+        project = std::move(*read);
     }
+    if (const auto problem = lw::inputProblem(QByteArray::fromStdString(file)); !problem.isEmpty()) return say(problem);
     std::error_code wrong;
     const auto size = std::filesystem::file_size(file, wrong);
     std::ifstream in(file, std::ios::binary);
-    if (!in || wrong) return say(file + ": cannot be opened; check the path.");
+    if (!in || wrong) return say(file + ": it cannot be read. Check its permissions.");
     lw::ProgramOptions options;
     options.xIsDiameter = diameters;
     auto limits = lw::programLimits(project);
     limits.limits.corners = runThrough ? lw::CornerMode::RunThrough : lw::CornerMode::StopAtEach;
     const auto duty = lw::programDuty(in, static_cast<std::int64_t>(size), options, limits.limits);
-    for (const auto &note : limits.notes) std::cerr << note << "\n";
+    const auto demands = lw::programDemands(project, duty);
+    for (const auto &note : limits.notes) say(note);
     if (asJson) {
-        std::cout << lw::programJson(duty, limits.limits).dump(2) << "\n";
+        print(lw::programJson(duty, limits.limits, demands));
         return 0;
     }
-    std::cout << lw::programSentence(duty) << "\n";
-    for (const auto &note : duty.text.notes) std::cout << note << "\n";
-    for (const auto &s : duty.text.skipped) std::cout << "  line " << s.line << ": " << s.text << "  " << s.why << "\n";
+    line(lw::programSentence(duty));
+    for (std::size_t k = 0; k < 3; ++k)
+        if (duty.axis[k].moving > 0) line(lw::programAxisWords(duty, int(k), demands[k] ? &*demands[k] : nullptr));
+    for (const auto &note : duty.text.notes) line(note);
+    for (const auto &s : duty.text.skipped) line("  line " + std::to_string(s.line) + ": " + s.text + "  " + s.why);
     return 0;
 }
 
@@ -107,15 +156,16 @@ int report(int argc, char **argv, const std::string &file, const std::string &ou
     lw::Session session;
     QStringList notes;
     const auto problem = session.open(QString::fromStdString(file), &notes);
-    if (!problem.isEmpty()) return say(problem.toStdString());
-    for (const auto &n : notes) std::cerr << file << ", " << n.toStdString() << "\n";
+    if (!problem.isEmpty()) return say(problem);
+    for (const auto &n : notes) say(file + ", " + n.toStdString());
     const auto wrong = lw::writeReport(cards ? lw::makeJobCards(session) : lw::makeReport(session), QString::fromStdString(out), paper == "letter" ? QPageSize::Letter : QPageSize::A4);
-    return wrong.isEmpty() ? 0 : say(wrong.toStdString());
+    return wrong.isEmpty() ? 0 : say(wrong);
 }
 
 } // namespace
 
-int main(int argc, char **argv) {
+namespace {
+int run(int argc, char **argv) {
     CLI::App app{"Lathewright on the command line: sums of the trade, and the proof of a job."};
     app.set_version_flag("--version", "lathewright-cli " LW_VERSION);
     app.require_subcommand(0, 1);
@@ -159,6 +209,14 @@ int main(int argc, char **argv) {
     programCommand->add_flag("--diameters", diameters, "X words are diameters");
     programCommand->add_flag("--json", programAsJson, "as JSON");
 
+    auto *nextCommand = app.add_subcommand("next", "what to measure next, and what that would gain");
+    std::string nextFile;
+    std::string nextAxis;
+    bool nextAsJson = false;
+    nextCommand->add_option("file", nextFile, "a .lathewright file")->required();
+    nextCommand->add_option("--axis", nextAxis, "this axis only");
+    nextCommand->add_flag("--json", nextAsJson, "as JSON");
+
     auto *schemaCommand = app.add_subcommand("schema", "the JSON Schema of the job file");
 
     try {
@@ -190,6 +248,7 @@ int main(int argc, char **argv) {
         if (input.empty()) return say("calc " + name + ": give the inputs with --in FILE.json.");
         return calc(name, input);
     }
+    if (nextCommand->parsed()) return next(nextFile, nextAxis, nextAsJson);
     if (programCommand->parsed()) return program(programFile, programJob, runThrough, diameters, programAsJson);
     if (schemaCommand->parsed()) {
         std::cout << lw::projectSchema();
@@ -199,4 +258,18 @@ int main(int argc, char **argv) {
     if (evaluateCommand->parsed()) return evaluate(job, asJson);
     std::cout << app.help();
     return 0;
+}
+} // namespace
+
+int main(int argc, char **argv) {
+    std::signal(SIGPIPE, SIG_IGN); // a reader that has gone is told of below, not by dying
+    int code = 2;
+    try {
+        code = run(argc, argv);
+    } catch (const std::exception &e) {
+        return say(std::string("Something went wrong that should not: ") + e.what() + ". Nothing was written.");
+    }
+    std::cout.flush();
+    if (!std::cout || std::fflush(stdout) != 0) return say("The output could not be written: the disk is full, or its reader has gone.");
+    return code;
 }

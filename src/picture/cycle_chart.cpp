@@ -1,4 +1,5 @@
 #include "picture/cycle_chart.h"
+#include "picture/ticks.h"
 #include "picture/marks.h"
 #include "proof/narrate.h"
 #include <algorithm>
@@ -115,7 +116,7 @@ void paintCycle(QPainter &p, const CycleLayout &l, const AxisModel &m, const Cyc
     if (l.mostForce / step < 2.5) step /= 4;
     else if (l.mostForce / step < 5) step /= 2;
     else if (l.mostForce / step > 6) step *= 2;
-    for (double v = 0; v < l.mostForce; v += step) {
+    for (const double v : ticksBetween(0, l.mostForce * (1 - 1e-9), step, 12)) {
         const double y = l.yOfForce(v);
         p.setPen(QPen(v == 0 ? t.ink : t.rule, v == 0 ? 1.4 : 1));
         p.drawLine(QPointF(l.forceBand.left(), y), QPointF(l.forceBand.right(), y));
@@ -203,7 +204,7 @@ void paintCycle(QPainter &p, const CycleLayout &l, const AxisModel &m, const Cyc
         if (c.total / tick < 2.5) tick /= 4;
         else if (c.total / tick < 5) tick /= 2;
         double clear = -1e9;
-        for (double s = 0; s <= c.total * (1 + 1e-9); s += tick) {
+        for (const double s : ticksBetween(0, c.total, tick, 40)) {
             const double x = l.xAt(c, s);
             p.setPen(QPen(t.ink2, 1));
             p.drawLine(QPointF(x, l.stripBand.bottom()), QPointF(x, l.stripBand.bottom() + 5));

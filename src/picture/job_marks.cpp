@@ -168,7 +168,7 @@ void paintBand(QPainter &p, QRectF a, const Prediction &q) {
     auto x = [&](double v) { return std::clamp(upper ? middle + v * scale : middle + (v - q.said) * scale, a.left() + 4, a.right() - 4); };
     p.setPen(QPen(t.holds, 1.2));
     p.setBrush(t.holdsWash);
-    p.drawRect(QRectF(QPointF(upper ? a.left() : x(q.said - u), y - 6), QPointF(x(upper ? q.said : q.said + u), y + 6)));
+    p.drawRect(QRectF(QPointF(upper ? a.left() : x(q.notBefore ? q.said : q.said - u), y - 6), QPointF(q.notBefore ? a.right() : x(upper ? q.said : q.said + u), y + 6)));
     if (!upper) {
         p.setPen(QPen(t.ink, 1.2));
         p.drawLine(QPointF(middle, y - 8), QPointF(middle, y + 8));

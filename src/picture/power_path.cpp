@@ -1,4 +1,5 @@
 #include "picture/power_path.h"
+#include "picture/ticks.h"
 #include "picture/marks.h"
 #include "proof/narrate.h"
 #include <algorithm>
@@ -300,7 +301,7 @@ PowerPathPicture paintPowerPath(QPainter &p, QRectF endArea, QRectF side, const 
         const double pitch = m.thread.pitch.value() * k;
         p.setPen(QPen(chosen == 6 ? th.touch : th.ink, 0.8));
         const int every = std::max(1, static_cast<int>(std::ceil(3.2 / std::max(0.05, pitch))));
-        for (double x = screwRect.left(); x + pitch * every * 0.5 <= screwRect.right(); x += pitch * every) p.drawLine(QPointF(x, screwRect.top()), QPointF(x + pitch * every * 0.5, screwRect.bottom()));
+        for (const double x : ticksBetween(screwRect.left(), screwRect.right() - pitch * every * 0.5, pitch * every, 600)) p.drawLine(QPointF(x, screwRect.top()), QPointF(x + pitch * every * 0.5, screwRect.bottom()));
     }
     addRect(6, screwRect.adjusted(0, -4, 0, 4));
     // nut

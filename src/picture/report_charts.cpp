@@ -1,4 +1,5 @@
 #include "picture/report_charts.h"
+#include "picture/ticks.h"
 #include "picture/marks.h"
 #include "proof/narrate.h"
 #include <QPainterPath>
@@ -26,7 +27,7 @@ void axes(QPainter &p, const Frame &f, const QString &y, const QString &x, const
     const auto &t = theme();
     p.setFont(face(13));
     const double step = roundStep(f.yMost, 5);
-    for (double v = 0; v <= f.yMost * 1.0001; v += step) {
+    for (const double v : ticksBetween(0, f.yMost * 1.0001, step, 20)) {
         const double py = f.at(0, v).y();
         p.setPen(QPen(t.rule, 1));
         p.drawLine(QPointF(f.r.left(), py), QPointF(f.r.right(), py));
@@ -62,8 +63,8 @@ void paintTorqueChart(QPainter &p, QRectF area, const AxisModel &m, const AxisSt
     if (s.motorKnown) top = std::max(top, torqueAtSpeed(m, s, 0).most);
     Frame f{area.adjusted(56, 26, -16, -46), speed, top * 1.08, true};
     const double step = roundStep(speed, 8);
-    std::vector<double> ticks{0};
-    for (double v = step / 2; v <= speed; v += v < step ? step / 2 : step) ticks.push_back(v);
+    auto ticks = ticksBetween(0, speed, step, 20);
+    ticks.push_back(step / 2); // the first stretch is wide on a root scale
     axes(p, f, u"torque at the motor, N·m"_s, u"motor speed, rpm (drawn by its square root)"_s, ticks);
     if (s.motorKnown) {
         QPainterPath counted, most, wanted;
@@ -139,9 +140,8 @@ void paintPullChart(QPainter &p, QRectF area, const AxisModel &m, const AxisStat
     }
     if (s.sizingPull == s.sizingPull) top = std::max(top, s.sizingPull);
     Frame f{area.adjusted(56, 26, -16, -46), far * 1e3 * 1.02, top * 1.08, false};
-    std::vector<double> ticks;
     const double step = roundStep(far * 1e3, 8);
-    for (double v = 0; v <= far * 1e3; v += step) ticks.push_back(v);
+    const auto ticks = ticksBetween(0, far * 1e3, step, 20);
     axes(p, f, u"pull to keep it moving, N"_s, u"place along the travel, mm"_s, ticks);
     QPainterPath mean;
     for (std::size_t k = 0; k < m.readings.size(); ++k) {

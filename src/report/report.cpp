@@ -1,4 +1,6 @@
 #include "report/report.h"
+#include "report/long_table.h"
+#include "session/disk.h"
 #include "proof/cycle.h"
 #include "survey/map.h"
 #include "machine/classes.h"
@@ -14,21 +16,50 @@
 #include <QPainter>
 #include <QPdfWriter>
 #include <QRegularExpression>
-#include <QSaveFile>
 #include <QSvgGenerator>
 #include <QAbstractTextDocumentLayout>
 #include <QTextBlock>
 #include <QTextCursor>
 #include <QTextDocument>
 #include <QTextObjectInterface>
+#include <algorithm>
 #include <cmath>
 
 namespace lw {
 using namespace Qt::StringLiterals;
 
 namespace {
-QString esc(const QString &s) { return s.toHtmlEscaped(); }
-QString esc(std::string_view s) { return text(s).toHtmlEscaped(); }
+/// Where a drawing stands in the body: marks that no text of the job can hold, as esc() takes them out of it.
+constexpr QChar placeFrom(0xE000), placeTo(0xE001);
+QString placeOf(std::size_t drawing) { return placeFrom + QString::number(drawing) + placeTo; }
+
+/// Stands for nothing that a person reads: controls, private areas, marks of direction, the place of an object.
+bool hidden(QChar c) { return c.category() == QChar::Other_Control || c.category() == QChar::Other_PrivateUse || c.category() == QChar::Other_Format || c == QChar::ObjectReplacementCharacter; }
+
+/// Text of the job on paper: no character of a private area, no control or direction mark gets through; a word longer than
+/// any word is broken, as laying it out whole takes minutes.
+} // namespace
+
+QString paperText(const QString &s) {
+    QString out;
+    out.reserve(s.size());
+    int run = 0;
+    constexpr int longestWord = 60;
+    for (qsizetype k = 0; k < s.size(); ++k) {
+        const QChar c = s[k];
+        if (c == u'\n' || c == u'\t' || c == u' ' || c == u'\u00a0') run = 0;
+        else if (hidden(c)) continue;
+        else if (++run > longestWord && !c.isLowSurrogate()) {
+            out += QChar(0x200B); // may be broken here
+            run = 1;
+        }
+        out += c;
+    }
+    return out.toHtmlEscaped();
+}
+namespace {
+QString esc(const QString &s) { return paperText(s); }
+QString esc(std::string_view s) { return paperText(text(s)); }
 
 /// Builds the body piece by piece; every text that comes from the job goes through esc().
 class Writer {
@@ -38,10 +69,22 @@ public:
     void words(const QString &w) { m_report.body += u"<p>"_s + esc(w) + u"</p>\n"_s; }
     void html(const QString &h) { m_report.body += h; }
     void drawing(QSizeF size, const QString &alt, std::function<void(QPainter &, const QRectF &)> paint) {
-        m_report.body += u"<p>[[drawing %1]]</p>\n"_s.arg(m_report.drawings.size());
+        m_report.body += u"<p>"_s + placeOf(m_report.drawings.size()) + u"</p>\n"_s;
         m_report.drawings.push_back({size, alt, std::move(paint)});
     }
+    /// Thousands of rows are painted in groups, see long_table.h.
     void table(const QStringList &heads, const std::vector<QStringList> &rows, const QString &right = {}) {
+        if (rows.size() < longTableFrom) return shortTable(heads, rows, right);
+        for (auto &d : longTable(heads, rows, right, 660)) {
+            m_report.body += u"<p>"_s + placeOf(m_report.drawings.size()) + u"</p>\n"_s;
+            m_report.drawings.push_back(std::move(d));
+        }
+    }
+    void newPage() { m_report.body += u"<div class=\"page\" style=\"page-break-before:always\"></div>\n"_s; }
+    [[nodiscard]] Report take() { return std::move(m_report); }
+
+private:
+    void shortTable(const QStringList &heads, const std::vector<QStringList> &rows, const QString &right) {
         m_report.body += u"<table cellspacing=\"0\" cellpadding=\"3\" width=\"100%\"><tr>"_s;
         for (int c = 0; c < heads.size(); ++c) m_report.body += u"<th align=\"%1\">%2</th>"_s.arg(right.contains(QChar(u'0' + c)) ? u"right"_s : u"left"_s, esc(heads[c]));
         m_report.body += u"</tr>\n"_s;
@@ -52,10 +95,6 @@ public:
         }
         m_report.body += u"</table>\n"_s;
     }
-    void newPage() { m_report.body += u"<div class=\"page\" style=\"page-break-before:always\"></div>\n"_s; }
-    [[nodiscard]] Report take() { return std::move(m_report); }
-
-private:
     Report m_report;
 };
 
@@ -75,7 +114,7 @@ void writeWorking(Writer &w, const AxisModel &m, const AxisState &s, const Findi
         rows.push_back({text(step.name), text(formulaText(step.symbol)) + u" = "_s + text(formulaText(step.formula)) + u"\n"_s + text(figuresText(step)), text(withUnit(step.result, step.dimension, step.unit))});
     w.table({u"working"_s, u"formula, figures put in"_s, u"result"_s}, rows, u"2"_s);
     QString t = u"Source: "_s + text(working.sourceTitle) + u"."_s;
-    for (const auto &a : working.assumptions) t += u" "_s + text(a) + u"."_s;
+    for (const auto &a : working.assumptions) t += u" "_s + text(a) + (a.ends_with('.') ? QString() : u"."_s);
     w.words(t);
 }
 
@@ -85,7 +124,7 @@ void writeSurvey(Writer &w, const Session &session, const ProvedAxis &p) {
     const auto map = surveyMap(project, p.model);
     if (!map.sentence.empty()) w.words(text(map.sentence));
     std::vector<QStringList> rows;
-    for (const auto *card : surveyCardsOf(p.model, project.value("class", std::string()))) {
+    for (const auto *card : surveyCardsOf(p.model, textAt(project, "/class"))) {
         const auto r = judgeSurveyCard(project, p.model, p.evaluation, card->id);
         if (r.begun) rows.push_back({text(verdictWord(r.verdict)), text(card->title), text(r.figure), text(r.sentence) + (r.cure.empty() ? QString() : u"\n"_s + text(r.cure))});
     }
@@ -155,6 +194,8 @@ void writeAxis(Writer &w, const Session &session, const std::string &id) {
     for (const auto &f : p.evaluation.findings)
         rows.push_back({text(verdictWord(f.verdict)), text(spec(f.id).code), text(sentenceOf(m, s, f)) + (f.verdict == Verdict::Holds ? QString() : u"\n"_s + text(spec(f.id).lever)), f.missing ? u"not known"_s : text(figuresOf(f)), f.rung && !f.missing ? text(marginText(f)) : QString()});
     w.table({u"verdict"_s, u"check"_s, u"what, and the first lever"_s, u"asks of has"_s, u"margin"_s}, rows, u"34"_s);
+    for (const auto &f : p.evaluation.findings)
+        if (const auto words = cautionOf(m, s, f); !words.empty()) w.html(u"<p><b>//  Caution.</b> "_s + esc(words) + u"</p>\n"_s);
     for (const auto &f : p.evaluation.findings) {
         if (f.verdict == Verdict::Holds || f.missing) continue;
         w.html(u"<p><b>"_s + esc(spec(f.id).code) + u"  "_s + esc(titleOf(m, f)) + u"</b></p>\n"_s);
@@ -174,7 +215,7 @@ void writeAxis(Writer &w, const Session &session, const std::string &id) {
     std::vector<QStringList> said;
     for (const auto &q : session.predictions().at(id)) {
         auto figure = [&](double v) { return v == v ? q.unit == "K" || q.unit == "1/mm" ? text(numberText(v, 5)) : text(valueText(v, q.dimension, q.unit, 4)) : u"–"_s; };
-        said.push_back({text(q.label) + u", "_s + text(unitLabel(q.unit)), figure(q.said), figure(q.is), q.verdict == Verdict::NotKnown ? QString() : text(verdictWord(q.verdict))});
+        said.push_back({text(q.label) + u", "_s + text(unitLabel(q.unit)), (q.notBefore ? u"not before "_s : QString()) + figure(q.said), figure(q.is), q.verdict == Verdict::NotKnown ? QString() : text(verdictWord(q.verdict))});
     }
     w.table({u"said and is"_s, u"said"_s, u"is"_s, u""_s}, said, u"12"_s);
     w.head(3, open ? u"Settings sheet: DRAFT, %1 cards open"_s.arg(open) : u"Settings sheet"_s);
@@ -186,11 +227,11 @@ void writeAxis(Writer &w, const Session &session, const std::string &id) {
 
 Report makeReport(const Session &session) {
     const auto &project = session.project();
-    const QString own = text(unitLabel(project.value("currency", std::string("EUR"))));
+    const QString own = text(unitLabel(textAt(project, "/currency", "EUR")));
     const auto today = session.today();
     Writer w(session.name());
     w.head(1, session.name());
-    const auto *cls = machineClass(project.value("class", std::string()));
+    const auto *cls = machineClass(textAt(project, "/class"));
     w.words(u"%1. Report of %2. Everything was worked out on this computer from what was typed; ≈ marks what is assumed."_s.arg(cls ? text(cls->shown) : QString(), text(shownDay(today)) + u" "_s + QString::fromStdString(isoDay(today).substr(0, 4))));
     w.drawing({240, 200}, u"The machine"_s, [cls](QPainter &q, const QRectF &r) { paintMachine(q, r, cls ? cls->code : std::string_view("bench_mill"), {}, false); });
     // the answer
@@ -220,7 +261,7 @@ Report makeReport(const Session &session) {
     std::vector<QStringList> parts;
     for (const auto &l : session.parts()) {
         const auto o = l.state == PartState::Idea && l.source == "buy" ? orderBy(l, plan, today) : OrderBy();
-        parts.push_back({QString::fromStdString(l.axis), QString::fromStdString(l.text) + (l.matches ? QString() : u"\nno longer matches: "_s + QString::fromStdString(l.wanted)), QString::number(l.quantity), l.price == l.price ? (l.priceAssumed ? u"≈ "_s : QString()) + money(l.price, text(unitLabel(l.currency.empty() ? project.value("currency", std::string("EUR")) : l.currency))) : u"not known"_s, QString::fromStdString(l.from), text(stateCode(l.state)), o.day ? text(shownDay(*o.day, today)) : QString()});
+        parts.push_back({QString::fromStdString(l.axis), QString::fromStdString(l.text) + (l.matches ? QString() : u"\nno longer matches: "_s + QString::fromStdString(l.wanted)), QString::number(l.quantity), l.price == l.price ? (l.priceAssumed ? u"≈ "_s : QString()) + money(l.price, text(unitLabel(l.currency.empty() ? textAt(project, "/currency", "EUR") : l.currency))) : u"not known"_s, QString::fromStdString(l.from), text(stateCode(l.state)), o.day ? text(shownDay(*o.day, today)) : QString()});
     }
     w.table({u"axis"_s, u"part"_s, u"qty"_s, u"price"_s, u"from"_s, u"state"_s, u"order by"_s}, parts, u"23"_s);
     // order of work
@@ -291,10 +332,19 @@ Report makeJobCards(const Session &session, const std::string &axis) {
 }
 
 QString reportHtml(const Report &report) {
-    QString body = report.body;
+    QString body;
     const PrintScope paper;
-    for (std::size_t k = 0; k < report.drawings.size(); ++k) {
+    qsizetype done = 0;
+    for (std::size_t k = 0; k < report.drawings.size(); ++k) { // they stand in the body in their order
         const auto &d = report.drawings[k];
+        const QString place = u"<p>"_s + placeOf(k) + u"</p>"_s;
+        const auto at = report.body.indexOf(place, done);
+        if (at < 0) continue;
+        if (!d.html.isEmpty()) {
+            body += report.body.mid(done, at - done) + d.html;
+            done = at + place.size();
+            continue;
+        }
         QByteArray svg;
         QBuffer buffer(&svg);
         QSvgGenerator generator;
@@ -309,13 +359,16 @@ QString reportHtml(const Report &report) {
         }
         QString code = QString::fromUtf8(svg);
         code = code.mid(code.indexOf(u"<svg"_s)); // no declaration inside a page
-        body.replace(u"<p>[[drawing %1]]</p>"_s.arg(k), u"<figure role=\"img\" aria-label=\"%1\">%2</figure>"_s.arg(d.alt.toHtmlEscaped(), code));
+        code.removeIf([](QChar c) { return hidden(c) && !c.isSpace(); });
+        body += report.body.mid(done, at - done) + u"<figure role=\"img\" aria-label=\""_s + esc(d.alt) + u"\">"_s + code + u"</figure>"_s;
+        done = at + place.size();
     }
+    body += report.body.mid(done);
     return u"<!DOCTYPE html>\n<html lang=\"en\"><head><meta charset=\"utf-8\"/><title>%1</title><style>\n"
            "body{font-family:'B612','Lathewright Sans',sans-serif;font-size:14px;color:#000;background:#fff;max-width:900px;margin:24px auto;line-height:1.32}\n"
            "h1{font-size:26px}h2{font-size:22px;border-bottom:2px solid #000}h3{font-size:18px}figure{margin:8px 0}svg{max-width:100%;height:auto}\n"
            "table{border-collapse:collapse;margin:6px 0 14px}th{border-bottom:1.5px solid #000;font-size:13px}td{border-bottom:1px solid #bbb}\n"
-           "@media print{.page{page-break-before:always}}\n</style></head><body>\n"_s.arg(report.title.toHtmlEscaped()) + body + u"</body></html>\n"_s;
+           "@media print{.page{page-break-before:always}}\n</style></head><body>\n"_s.arg(esc(report.title)) + body + u"</body></html>\n"_s;
 }
 
 namespace {
@@ -359,12 +412,17 @@ void paintReport(const Report &report, QPagedPaintDevice &device) {
     DrawingObject object(report, page.width());
     doc.documentLayout()->registerHandler(DrawingObject::type, &object);
     doc.setHtml(report.body);
-    static const QRegularExpression place(u"\\[\\[drawing (\\d+)\\]\\]"_s);
-    for (auto found = doc.find(place); !found.isNull(); found = doc.find(place, found)) {
-        const int number = place.match(found.selectedText()).captured(1).toInt();
+    std::size_t number = 0;
+    for (auto block = doc.begin(); block.isValid() && number < report.drawings.size(); block = block.next()) {
+        const QString place = placeOf(number);
+        const auto at = block.text().indexOf(place);
+        if (at < 0) continue;
+        QTextCursor found(block);
+        found.setPosition(block.position() + int(at));
+        found.setPosition(block.position() + int(at + place.size()), QTextCursor::KeepAnchor);
         QTextCharFormat format;
         format.setObjectType(DrawingObject::type);
-        format.setProperty(DrawingObject::number, number);
+        format.setProperty(DrawingObject::number, int(number++));
         found.insertText(QString(QChar::ObjectReplacementCharacter), format);
     }
     doc.setPageSize(QSizeF(page.width(), page.height() - foot));
@@ -403,9 +461,7 @@ QString writeReport(const Report &report, const QString &path, QPageSize::PageSi
     } else {
         return u"%1: the name must end in .html or .pdf."_s.arg(path);
     }
-    QSaveFile file(path);
-    if (!file.open(QIODevice::WriteOnly) || file.write(content) != content.size() || !file.commit()) return u"%1: it cannot be written there (%2). Choose another place."_s.arg(path, file.errorString());
-    return {};
+    return writeWhole(path, content);
 }
 
 } // namespace lw

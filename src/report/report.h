@@ -17,8 +17,11 @@ struct ReportDrawing {
     QSizeF size; ///< pixels at 96 dpi
     QString alt; ///< the same in words
     std::function<void(QPainter &, const QRectF &)> paint;
+    QString html = {}; ///< stands in the page instead of the drawing: a table stays a table there
 };
-/// Body as HTML of the plain kind that both a browser and a text document lay out; drawings stand in it as [[drawing N]].
+/// Text of the job for paper and page: escaped, without characters that could stand for something else.
+[[nodiscard]] QString paperText(const QString &text);
+/// Body as HTML of the plain kind that both a browser and a text document lay out; each drawing has its place in it, in order.
 struct Report {
     QString title, body;
     std::vector<ReportDrawing> drawings;

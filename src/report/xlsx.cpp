@@ -1,13 +1,35 @@
 #include "report/xlsx.h"
+#include "session/disk.h"
 #include <QFile>
-#include <QSaveFile>
 #include <QTemporaryDir>
+#include <clocale>
+#include <locale.h>
 #include <xlsxwriter.h>
 
 namespace lw {
 using namespace Qt::StringLiterals;
 
+namespace {
+/// The library prints numbers by the locale, with a decimal comma for half of Europe, and no spreadsheet opens that: this
+/// thread has points while it writes.
+class PlainNumbers {
+public:
+    PlainNumbers() : m_plain(::newlocale(LC_ALL_MASK, "C", nullptr)), m_before(m_plain ? ::uselocale(m_plain) : nullptr) {}
+    ~PlainNumbers() {
+        if (!m_plain) return;
+        ::uselocale(m_before);
+        ::freelocale(m_plain);
+    }
+    PlainNumbers(const PlainNumbers &) = delete;
+    PlainNumbers &operator=(const PlainNumbers &) = delete;
+
+private:
+    locale_t m_plain, m_before;
+};
+} // namespace
+
 QString writePartsXlsx(const QString &path, const nlohmann::json &project, const std::vector<PartLine> &lines) {
+    const PlainNumbers plain;
     QTemporaryDir folder; // written aside, then put in place whole
     const QString aside = folder.filePath(u"parts.xlsx"_s);
     auto *book = workbook_new(QFile::encodeName(aside).constData());
@@ -28,7 +50,7 @@ QString writePartsXlsx(const QString &path, const nlohmann::json &project, const
     worksheet_set_column(sheet, 11, 11, 18, nullptr);
     worksheet_set_column(sheet, 15, 15, 40, nullptr);
     worksheet_freeze_panes(sheet, 1, 0);
-    const auto own = project.value("currency", std::string("EUR"));
+    const auto own = textAt(project, "/currency", "EUR");
     lxw_row_t r = 1;
     double total = 0;
     for (const auto &l : lines) {
@@ -64,10 +86,8 @@ QString writePartsXlsx(const QString &path, const nlohmann::json &project, const
     if (r > 1) worksheet_write_formula_num(sheet, r, 9, ("=SUM(J2:J" + std::to_string(r) + ")").c_str(), sumFormat, total);
     const lxw_error done = workbook_close(book);
     if (done != LXW_NO_ERROR) return u"The spreadsheet could not be written: %1."_s.arg(QString::fromUtf8(lxw_strerror(done)));
-    QFile made(aside);
-    QSaveFile out(path);
-    if (!made.open(QIODevice::ReadOnly) || !out.open(QIODevice::WriteOnly) || out.write(made.readAll()) != made.size() || !out.commit()) return u"It could not be written there: %1. Choose another place."_s.arg(out.errorString());
-    return {};
+    const auto made = readWhole(aside);
+    return made ? writeWhole(path, *made) : made.error();
 }
 
 } // namespace lw

@@ -197,7 +197,7 @@ private slots:
         m_window->showStation(StationId::AsFound, "X");
         m_window->takeFile(file(u"readings.csv"_s, "0,0.2\n"));
         QVERIFY2(status().contains(u"Open the card"_s), qPrintable(status()));
-        QVERIFY2(found()->cards()->readFile(m_dir.filePath(u"not there.csv"_s)).contains(u"cannot be read"_s), "missing file");
+        QVERIFY2(found()->cards()->readFile(m_dir.filePath(u"not there.csv"_s)).contains(u"there is no such file"_s), "missing file");
     }
     void resultsFollowTheTyping() {
         m_window->openDemo();

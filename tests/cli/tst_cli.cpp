@@ -2,6 +2,8 @@
 #include "compare.h"
 #include "demo_job.h"
 #include "proof/program_report.h"
+#include <QDir>
+#include <QFileInfo>
 #include <QProcess>
 #include <QTemporaryDir>
 #include <fstream>
@@ -67,8 +69,8 @@ private slots:
         QTest::addColumn<QStringList>("args");
         QTest::addColumn<int>("code");
         QTest::addColumn<QByteArray>("says");
-        QTest::newRow("no such file") << QStringList{"program", "gone.nc"} << 2 << QByteArray("cannot be opened");
-        QTest::newRow("no such job") << QStringList{"program", plate, "--job", "gone.lathewright"} << 2 << QByteArray("cannot be opened");
+        QTest::newRow("no such file") << QStringList{"program", "gone.nc"} << 2 << QByteArray("there is no such file");
+        QTest::newRow("no such job") << QStringList{"program", plate, "--job", "gone.lathewright"} << 2 << QByteArray("there is no such file");
         QTest::newRow("job that is none") << QStringList{"program", plate, "--job", plate} << 2 << QByteArray("mounting-plate.nc");
         QTest::newRow("no file named") << QStringList{"program"} << 2 << QByteArray("--help");
         QTest::newRow("unknown flag") << QStringList{"program", plate, "--fast"} << 2 << QByteArray("--help");
@@ -82,6 +84,103 @@ private slots:
         QCOMPARE(r.code, code);
         QVERIFY2(r.err.contains(says), r.err);
         QVERIFY(r.out.isEmpty());
+    }
+    void programSaysForceTorqueAndMargin() {
+        const auto r = run({"program", plate, "--job", job});
+        for (const char *words : {"X moves", "along the axis", "at the motor", "over the worst second", "\xc3\x97"}) QVERIFY2(r.out.contains(words), words);
+        const auto j = Json::parse(run({"program", plate, "--job", job, "--json"}).out.toStdString());
+        const auto &x = j["axes"]["X"];
+        LW_COMPARE_WITHIN(x["margin"].get<double>(), x["motor_gives_Nm"].get<double>() / x["worst_second_torque_Nm"].get<double>(), 1e-9);
+        QVERIFY(x["rms_force_N"].get<double>() > 100 && x["rms_torque_Nm"].get<double>() > 0.05);
+        QVERIFY(!run({"program", plate}).out.contains("at the motor")); // no job, no motor
+    }
+    void nextListsWhatToMeasure() {
+        const auto r = run({"next", job});
+        QCOMPARE(r.code, 0);
+        QVERIFY2(r.out.contains("min: C01") && r.out.contains("becomes"), r.out);
+        const auto j = Json::parse(run({"next", job, "--axis", "Y", "--json"}).out.toStdString());
+        QCOMPARE(j["axes"].size(), std::size_t(1));
+        const auto &rows = j["axes"]["Y"];
+        QVERIFY(rows.is_array() && !rows.empty());
+        for (const auto &row : rows) {
+            for (const char *key : {"id", "what", "minutes", "band_now", "band_then"}) QVERIFY2(row.contains(key), key);
+            QVERIFY(row["band_now"][0].get<double>() < row["band_now"][1].get<double>());
+            QVERIFY(std::log(row["band_then"][1].get<double>() / row["band_then"][0].get<double>()) < std::log(row["band_now"][1].get<double>() / row["band_now"][0].get<double>()));
+        }
+        QCOMPARE(run({"next", job, "--axis", "Q"}).code, 2);
+        QCOMPARE(run({"next", "gone.lathewright"}).code, 2);
+    }
+    void outputThatCannotBeWritten() {
+        if (!QFile::exists(QStringLiteral("/dev/full"))) QSKIP("no /dev/full here");
+        const auto cli = QStringLiteral(LW_BINARY_DIR "/lathewright-cli");
+        for (const QString &args : {QStringLiteral("evaluate '%1'").arg(job), QStringLiteral("evaluate '%1' --json").arg(job), QStringLiteral("calc --list"), QStringLiteral("schema"), QStringLiteral("--help"), QStringLiteral("next '%1'").arg(job)})
+            for (const char *to : {">/dev/full", ">&-", "| (exec <&-; sleep 0.2)"}) {
+                QProcess p;
+                p.start(QStringLiteral("bash"), {QStringLiteral("-c"), QStringLiteral("set -o pipefail; '%1' %2 %3").arg(cli, args, QLatin1String(to))});
+                QVERIFY(p.waitForFinished(30000));
+                const auto err = p.readAllStandardError();
+                QVERIFY2(p.exitCode() == 2, qPrintable(args + QLatin1String(to) + QString::number(p.exitCode()) + QString::fromUtf8(err)));
+                QVERIFY2(err.contains("could not be written"), err);
+            }
+    }
+    void whatIsNoFileIsRefused() {
+        const auto pipe = m_dir.filePath(QStringLiteral("pipe"));
+        QCOMPARE(QProcess::execute(QStringLiteral("mkfifo"), {pipe}), 0);
+        for (const auto &args : {QStringList{"evaluate", pipe}, {"program", pipe}, {"next", "/dev/zero"}, {"calc", "milling", "--in", "/dev/zero"}, {"report", pipe, "-o", m_dir.filePath("x.pdf")}}) {
+            const auto r = run(args);
+            QCOMPARE(r.code, 2);
+            QVERIFY2(r.err.contains("device or a pipe"), r.err);
+        }
+        QCOMPARE(run({"evaluate", m_dir.path()}).code, 2);
+        // an output name never replaces a device or a folder
+        for (const auto &out : {QStringLiteral("/dev/null.pdf"), m_dir.path() + "/folder.pdf"}) {
+            if (out.startsWith(m_dir.path())) QVERIFY(QDir().mkdir(out));
+            QFile::link(QStringLiteral("/dev/null"), m_dir.filePath("null.pdf"));
+            const auto r = run({"report", job, "-o", out.startsWith("/dev") ? m_dir.filePath("null.pdf") : out});
+            QCOMPARE(r.code, 2);
+            QVERIFY(r.err.trimmed().endsWith('.'));
+        }
+        QVERIFY(QFileInfo(QStringLiteral("/dev/null")).exists() && !QFileInfo(QStringLiteral("/dev/null")).isFile());
+        // beyond the bound: 64 MB
+        QFile big(m_dir.filePath("big.lathewright"));
+        QVERIFY(big.open(QIODevice::WriteOnly) && big.resize(70ll * 1024 * 1024));
+        const auto r = run({"evaluate", big.fileName()});
+        QCOMPARE(r.code, 2);
+        QVERIFY2(r.err.contains("too large"), r.err);
+    }
+    void jobsThatUsedToKill_data() {
+        QTest::addColumn<QByteArray>("content");
+        QTest::newRow("number beyond a double") << QByteArray("{\"program\":\"lathewright\",\"format\":1,\"x\":1e999}");
+        QTest::newRow("today no text") << QByteArray("{\"program\":\"lathewright\",\"format\":1,\"today\":7}");
+        QTest::newRow("currency no text") << QByteArray("{\"program\":\"lathewright\",\"format\":1,\"currency\":[]}");
+        QTest::newRow("class no text") << QByteArray("{\"program\":\"lathewright\",\"format\":1,\"class\":{}}");
+        QTest::newRow("name no text") << QByteArray("{\"program\":\"lathewright\",\"format\":1,\"name\":1}");
+        QTest::newRow("format beyond all") << QByteArray("{\"program\":\"lathewright\",\"format\":99999999999999999999}");
+        QTest::newRow("format half read") << QByteArray("{\"program\":\"lathewright\",\"format\":4294967297}");
+    }
+    void jobsThatUsedToKill() {
+        QFETCH(QByteArray, content);
+        const auto path = file("bad.lathewright", content);
+        for (const auto &args : {QStringList{"evaluate", path}, {"next", path}, {"program", plate, "--job", path}, {"report", path, "-o", m_dir.filePath("bad.pdf")}}) {
+            const auto r = run(args);
+            QCOMPARE(r.code, 2);
+            QVERIFY2(r.err.contains("bad.lathewright") && r.err.trimmed().endsWith('.'), r.err);
+        }
+    }
+    void latinTextInAProgramAsJson() {
+        const auto r = run({"program", file("latin.nc", "G5 (K\xfchlung) X1\nG1 X5 F100\n"), "--json"});
+        QCOMPARE(r.code, 0);
+        QCOMPARE(Json::parse(r.out.toStdString())["skipped"][0]["text"].get<std::string>(), std::string("G5 (K\u00fchlung) X1"));
+    }
+    /// An id or a name out of a file cannot colour, move or forge lines on the terminal.
+    void namesCannotSteerTheTerminal() {
+        auto j = demoJob();
+        auto axis = j["axes"]["X"];
+        axis["what"] = "table\x1b[2J\nZ  design A";
+        j["axes"]["\x1b]0;evil\x07Q"] = axis;
+        const auto r = run({"evaluate", file("evil.lathewright", QByteArray::fromStdString(j.dump()))});
+        QVERIFY(!r.out.contains('\x1b') && !r.out.contains('\x07') && !r.err.contains('\x1b'));
+        QVERIFY(!r.out.contains("\nZ  design A\n  forged"));
     }
     void nonsenseProgramsEndWell() {
         for (const QByteArray &text : {QByteArray(), QByteArray("\x00\x01\x02", 3), QByteArray("G2 X1\nG1 X1e9\n"), QByteArray(100000, 'G'), QByteArray("(never closed\nG1 X5 F100\n"), QByteArray("%\n%\n%\n")}) {

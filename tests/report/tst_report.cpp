@@ -53,6 +53,56 @@ class TestReport : public QObject {
 private slots:
     void initTestCase() { QVERIFY(loadFonts()); }
 
+    /// Text of the job that looks like the place of a drawing stays text: on paper, in the page, on a job card.
+    void textIsNoDrawing() {
+        auto s = open("tarn-mill");
+        const QString forged = u"[[drawing 9]] \ue0009\ue001 \ufffc [[drawing 99999]]"_s;
+        for (const char *place : {"/name", "/axes/X/what", "/parts/X-belt/text", "/parts/X-belt/note"}) s->setText(QString::fromLatin1(place), forged, u"forged"_s);
+        s->apply({{{"/log/2026-03-12T20-00-00", {{"date", "2026-03-12"}, {"kind", "note"}, {"text", forged.toStdString()}}}}, u"forged"_s});
+        QTemporaryDir dir;
+        for (const bool cards : {false, true}) {
+            const auto report = cards ? makeJobCards(*s) : makeReport(*s);
+            for (const char *name : {"x.pdf", "x.html"}) QVERIFY(writeReport(report, dir.filePath(QString::fromLatin1(name))).isEmpty());
+            const auto html = reportHtml(report);
+            QVERIFY(html.contains(u"[[drawing 9]]"_s) && html.contains(u"[[drawing 99999]]"_s));
+            QVERIFY(!html.contains(QChar(0xE000)) && !html.contains(QChar(0xFFFC)));
+            QCOMPARE(html.count(u"<figure"_s), qsizetype(std::count_if(report.drawings.begin(), report.drawings.end(), [](const auto &d) { return d.html.isEmpty(); })));
+            if (!cards) QVERIFY(pdfText(dir.filePath(u"x.pdf"_s)).contains(u"[[drawing 9]]"_s));
+        }
+    }
+    void markupAndControlsAreNeutral() {
+        auto s = open("tarn-mill");
+        s->setText(u"/name"_s, u"<script>alert(1)</script>\x1b[2J\u202Eevil & \"co\""_s, u"name"_s);
+        const auto html = reportHtml(makeReport(*s));
+        QVERIFY(!html.contains(u"<script"_s) && !html.contains(u'\x1b') && !html.contains(QChar(0x202E)));
+        QVERIFY(html.contains(u"&lt;script&gt;"_s));
+    }
+    /// Thousands of parts: each stands in the PDF and, as a table, in the page; nothing is cut at a page's end.
+    void longListsAreWhole() {
+        auto s = open("tarn-mill");
+        nlohmann::json parts = nlohmann::json::object();
+        for (int k = 0; k < 900; ++k) parts["X-own" + std::to_string(k)] = {{"axis", "X"}, {"text", "Screw no. " + std::to_string(10000 + k) + (k % 50 == 7 ? " with a description that is far too long for its column and has to be broken over some lines of it" : "")}, {"source", "buy"}, {"state", "idea"}};
+        const auto stored = s->at("/parts");
+        for (const auto &[key, value] : stored.items()) parts[key] = value;
+        s->apply({{{"/parts", parts}}, u"many"_s});
+        QTemporaryDir dir;
+        const auto report = makeReport(*s);
+        QVERIFY(writeReport(report, dir.filePath(u"x.pdf"_s)).isEmpty());
+        const auto text = pdfText(dir.filePath(u"x.pdf"_s)), html = reportHtml(report);
+        for (int k = 0; k < 900; ++k) {
+            QVERIFY2(text.contains(QString::number(10000 + k)), qPrintable(QString::number(k)));
+            QCOMPARE(html.count(u"no. %1"_s.arg(10000 + k)), qsizetype(1));
+        }
+        QVERIFY(text.count(u"order by"_s) > 30); // a head over each group of rows
+        for (const auto &d : report.drawings) QVERIFY(d.size.height() < 1000); // fits a page
+    }
+    void theCrashIsNoFootnote() {
+        const auto s = open("tarn-mill");
+        const auto html = reportHtml(makeReport(*s));
+        QVERIFY(html.contains(u"Caution"_s) && html.contains(u"stop at rapid"_s));
+        QVERIFY(html.contains(u"not before 3200"_s));
+    }
+
     /// Each finding the evaluation gives stands in the PDF with its verdict and its figures.
     void pdfSaysWhatTheEvaluationSays_data() {
         QTest::addColumn<QString>("name");
