@@ -1,9 +1,9 @@
 // Speed of the proof. Wanted: one axis without workings, mends and spreads within 50 us.
 #include "duty/program_duty.h"
 #include "machine/project_file.h"
-#include "proof/doubt.h"
-#include "proof/mends.h"
-#include "proof/working.h"
+#include "proof/doubt/doubt.h"
+#include "search/mends.h"
+#include "proof/words/working.h"
 #include <benchmark/benchmark.h>
 #include <fstream>
 #include <sstream>

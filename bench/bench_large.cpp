@@ -1,10 +1,10 @@
 // Jobs far larger than anyone keeps: what takes time must grow with the job, not with its square.
 // Wanted: 2000 readings read and shown 0.3 s; PDF of 10 000 parts 5 s; a job of 100 000 parts or entries shown within 3 s;
 // the proof linear in the axes.
-#include "app/as_found_page.h"
-#include "app/main_window.h"
+#include "app/stations/as_found/as_found_page.h"
+#include "app/window/main_window.h"
 #include "machine/project_file.h"
-#include "proof/result_json.h"
+#include "proof/words/result_json.h"
 #include "report/report.h"
 #include <QApplication>
 #include <QDir>

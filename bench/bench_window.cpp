@@ -1,5 +1,5 @@
 // From a keystroke to the repainted window, offscreen. Wanted: within 16 ms on every station.
-#include "app/main_window.h"
+#include "app/window/main_window.h"
 #include "report/report.h"
 #include <QDir>
 #include <QApplication>

@@ -1,6 +1,6 @@
 // One axis of a job proved, and its findings by name.
 #pragma once
-#include "proof/doubt.h"
+#include "proof/doubt/doubt.h"
 
 namespace lw {
 

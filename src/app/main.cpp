@@ -1,7 +1,7 @@
 // Lathewright, the window.
-#include "app/bench_book.h"
-#include "app/main_window.h"
-#include "app/style.h"
+#include "app/window/bench_book.h"
+#include "app/window/main_window.h"
+#include "app/window/style.h"
 #include <QDeadlineTimer>
 #include <QApplication>
 #include <QCommandLineParser>

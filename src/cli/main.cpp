@@ -1,9 +1,9 @@
 // lathewright-cli: the bench book and the proof of a job from the command line. Same numbers as the window: same core.
 #include "book/book.h"
-#include "proof/measure_next.h"
-#include "proof/narrate.h"
+#include "proof/doubt/measure_next.h"
+#include "proof/words/narrate.h"
 #include "proof/program_report.h"
-#include "proof/result_json.h"
+#include "proof/words/result_json.h"
 #include "machine/fields.h"
 #include "machine/project_file.h"
 #include "picture/theme.h"

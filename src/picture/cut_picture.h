@@ -2,7 +2,7 @@
 #pragma once
 
 #include "picture/theme.h"
-#include "proof/other_metals.h"
+#include "axis/other_metals.h"
 #include <QPainter>
 
 namespace lw {

@@ -1,7 +1,7 @@
 #include "picture/cycle_chart.h"
 #include "picture/ticks.h"
 #include "picture/marks.h"
-#include "proof/narrate.h"
+#include "proof/words/narrate.h"
 #include <algorithm>
 #include <cmath>
 

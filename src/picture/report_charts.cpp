@@ -1,7 +1,7 @@
 #include "picture/report_charts.h"
 #include "picture/ticks.h"
 #include "picture/marks.h"
-#include "proof/narrate.h"
+#include "proof/words/narrate.h"
 #include <QPainterPath>
 #include <algorithm>
 #include <cmath>

@@ -3,7 +3,7 @@
 
 #include "picture/theme.h"
 #include "survey/cards.h"
-#include "survey/rides.h"
+#include "machine/rides.h"
 #include <QPainter>
 
 namespace lw {

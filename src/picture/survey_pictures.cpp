@@ -1,6 +1,6 @@
 #include "picture/survey_pictures.h"
 #include "picture/marks.h"
-#include "proof/narrate.h"
+#include "proof/words/narrate.h"
 #include <algorithm>
 #include <cmath>
 

@@ -2,7 +2,7 @@
 #pragma once
 
 #include "picture/theme.h"
-#include "proof/measure_next.h"
+#include "proof/doubt/measure_next.h"
 #include <QPainter>
 
 namespace lw {

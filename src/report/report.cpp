@@ -9,7 +9,7 @@
 #include "picture/power_path.h"
 #include "picture/cycle_chart.h"
 #include "picture/report_charts.h"
-#include "proof/working.h"
+#include "proof/words/working.h"
 #include <QBuffer>
 #include <QFile>
 #include <QPageLayout>

@@ -3,7 +3,7 @@
 #include "demo_job.h"
 #include "machine/project_file.h"
 #include "picture/ticks.h"
-#include "shop/settings_sheet.h"
+#include "commission/settings_sheet.h"
 #include "window_fixture.h"
 #include <csignal>
 #include <sys/resource.h>

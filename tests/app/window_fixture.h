@@ -1,15 +1,15 @@
 // The real window, driven as a machinist would: what its tests share.
 #pragma once
 
-#include "app/as_found_page.h"
-#include "app/build_page.h"
-#include "app/drive_page.h"
-#include "app/duty_page.h"
-#include "app/first_cuts_page.h"
-#include "app/log_page.h"
-#include "app/main_window.h"
-#include "app/parts_page.h"
-#include "app/proof_page.h"
+#include "app/stations/as_found/as_found_page.h"
+#include "app/stations/build/build_page.h"
+#include "app/stations/drive/drive_page.h"
+#include "app/stations/duty/duty_page.h"
+#include "app/stations/first_cuts/first_cuts_page.h"
+#include "app/stations/log/log_page.h"
+#include "app/window/main_window.h"
+#include "app/stations/parts/parts_page.h"
+#include "app/stations/proof/proof_page.h"
 #include <QtTest>
 #include <QtWidgets>
 

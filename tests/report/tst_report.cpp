@@ -1,12 +1,12 @@
 // What is written out, read back: PDF by its text, XLSX by its cells, HTML by its parts; held against the evaluation.
 #include "proof/cycle.h"
-#include "proof/narrate.h"
+#include "proof/words/narrate.h"
 #include "survey/cards.h"
 #include "book/book.h"
 #include "book/formulas.h"
 #include "machine/fields.h"
 #include "picture/theme.h"
-#include "proof/result_json.h"
+#include "proof/words/result_json.h"
 #include "report/report.h"
 #include "report/xlsx.h"
 #include <QBuffer>

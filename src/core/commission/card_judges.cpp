@@ -4,7 +4,7 @@
 #include "commission/limits.h"
 #include "commission/readings.h"
 #include "drive/steps.h"
-#include "proof/narrate.h"
+#include "proof/words/narrate.h"
 #include "shop/catalogue.h"
 #include <algorithm>
 #include <cmath>

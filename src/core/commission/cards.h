@@ -2,7 +2,7 @@
 #pragma once
 
 #include "proof/evaluate.h"
-#include "shop/settings_sheet.h"
+#include "commission/settings_sheet.h"
 #include "units/typed.h"
 #include <nlohmann/json.hpp>
 #include <span>

@@ -2,7 +2,7 @@
 #pragma once
 
 #include "logbook/log.h"
-#include "proof/summary.h"
+#include "proof/words/summary.h"
 
 namespace lw {
 

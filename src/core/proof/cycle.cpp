@@ -1,5 +1,5 @@
 #include "proof/cycle.h"
-#include "proof/narrate.h"
+#include "proof/words/narrate.h"
 #include <algorithm>
 #include <cmath>
 

@@ -1,7 +1,7 @@
 // Findings: what is checked, demand against capacity, verdict, and how sure.
 #pragma once
 
-#include "proof/axis_model.h"
+#include "axis/axis_model.h"
 #include <string>
 #include <string_view>
 #include <vector>

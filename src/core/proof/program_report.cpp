@@ -1,6 +1,6 @@
 #include "proof/program_report.h"
 #include "machine/known.h"
-#include "proof/narrate.h"
+#include "proof/words/narrate.h"
 #include <algorithm>
 #include <cmath>
 

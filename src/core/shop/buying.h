@@ -1,7 +1,7 @@
 // Judgement calls of the parts list that are arithmetic: how long a screw, build or buy, when to order.
 #pragma once
 
-#include "commission/readings.h"
+#include "grade.h"
 #include "result.h"
 #include "units/quantity.h"
 #include <map>

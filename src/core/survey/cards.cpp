@@ -1,5 +1,5 @@
 #include "survey/cards.h"
-#include "proof/narrate.h"
+#include "proof/words/narrate.h"
 
 namespace lw {
 namespace {

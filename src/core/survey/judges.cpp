@@ -3,7 +3,7 @@
 #include "units/plain_number.h"
 #include "machine/friction.h"
 #include "machine/fields.h"
-#include "proof/narrate.h"
+#include "proof/words/narrate.h"
 #include <algorithm>
 #include <cmath>
 

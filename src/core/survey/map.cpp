@@ -1,6 +1,6 @@
 #include "survey/map.h"
 #include "machine/fields.h"
-#include "proof/narrate.h"
+#include "proof/words/narrate.h"
 #include <algorithm>
 #include <cmath>
 

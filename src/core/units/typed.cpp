@@ -487,4 +487,9 @@ tl::expected<TypedValue, TypedProblem> readTypedAgain(std::string_view text, Dim
     return known.emplace(std::move(key), readTyped(text, dimension, fieldUnit)).first->second;
 }
 
+std::string withUnit(double si, Dimension d, std::string_view unit, int significant) {
+    const std::string label = unitLabel(unit);
+    return valueText(si, d, unit, significant) + (label.empty() || !(si == si) ? "" : "\u00a0" + label);
+}
+
 } // namespace lw

@@ -43,6 +43,8 @@ struct TypedProblem {
 [[nodiscard]] std::string numberText(double value, int significant = 4);
 /// Value in the given unit, without the unit.
 [[nodiscard]] std::string valueText(double si, Dimension dimension, std::string_view unit, int significant = 4);
+/// "1.05 N·m": number and unit, kept together by a no-break space.
+[[nodiscard]] std::string withUnit(double si, Dimension d, std::string_view unit, int significant = 3);
 /// The unit people in inches use for a metric field unit ("mm" -> "in"); the same unit where there is none.
 [[nodiscard]] std::string_view inchUnit(std::string_view metric);
 /// "N·m", "mm/min", "µm": a unit as printed.

@@ -6,9 +6,9 @@
 #include "duty/motion.h"
 #include "machine/alignment.h"
 #include "proof/cycle.h"
-#include "proof/other_metals.h"
+#include "axis/other_metals.h"
 #include "proof/program_report.h"
-#include "proof/working.h"
+#include "proof/words/working.h"
 #include <boost/math/quadrature/gauss_kronrod.hpp>
 #include <sstream>
 

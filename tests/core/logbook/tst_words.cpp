@@ -5,7 +5,7 @@
 #include "machine/classes.h"
 #include "machine/new_axis.h"
 #include "machine/project_file.h"
-#include "proof/measure_next.h"
+#include "proof/doubt/measure_next.h"
 #include <QFile>
 #include <QtTest>
 #include <set>

@@ -4,9 +4,9 @@
 #include "demo_job.h"
 #include "machine/fields.h"
 #include "machine/friction.h"
-#include "proof/measure_next.h"
-#include "proof/narrate.h"
-#include "proof/working.h"
+#include "proof/doubt/measure_next.h"
+#include "proof/words/narrate.h"
+#include "proof/words/working.h"
 #include "proof_of.h"
 #include "survey/cards.h"
 #include <set>

@@ -5,7 +5,7 @@
 #include "proof/evaluate.h"
 #include "survey/map.h"
 #include "survey/readings_table.h"
-#include "survey/rides.h"
+#include "machine/rides.h"
 #include <set>
 
 using namespace lw;

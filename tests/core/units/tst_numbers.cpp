@@ -4,10 +4,10 @@
 #include "drive/belt.h"
 #include "drive/screw.h"
 #include "machine/fields.h"
-#include "proof/result_json.h"
-#include "proof/working.h"
+#include "proof/words/result_json.h"
+#include "proof/words/working.h"
 #include "shop/parts.h"
-#include "shop/settings_sheet.h"
+#include "commission/settings_sheet.h"
 #include "units/plain_number.h"
 #include "units/typed.h"
 #include <QDirIterator>

@@ -1,0 +1,209 @@
+#include "app/stations/proof/proof_page.h"
+#include "picture/marks.h"
+#include "proof/words/narrate.h"
+#include <QtWidgets>
+
+namespace lw {
+using namespace Qt::StringLiterals;
+
+MarginLadder::MarginLadder(QWidget *parent) : QAbstractScrollArea(parent) {
+    setProperty("ownKeys", true);
+    setFocusPolicy(Qt::StrongFocus);
+    setFrameShape(QFrame::NoFrame);
+    setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    verticalScrollBar()->setSingleStep(rowHeight);
+    setObjectName(u"ladder"_s);
+    setAccessibleName(u"Margin ladder, worst first"_s);
+}
+
+void MarginLadder::refresh(const ProvedAxis &p, int current) {
+    m_rows.clear();
+    QString words;
+    for (const auto &f : p.evaluation.findings) {
+        m_rows.push_back({f, text(titleOf(p.model, f)), f.rung ? text(figuresOf(f, viewUnits().system)) : QString(), f.missing ? u"?"_s : text(marginText(f))});
+        words += rowText(int(m_rows.size()) - 1) + u"\n"_s;
+    }
+    m_current = current;
+    setAccessibleDescription(words);
+    verticalScrollBar()->setRange(0, std::max(0, int(m_rows.size()) * rowHeight + 22 - viewport()->height()));
+    verticalScrollBar()->setPageStep(viewport()->height());
+    viewport()->update();
+}
+
+QString MarginLadder::rowText(int row) const {
+    if (row < 0 || row >= rows()) return {};
+    const auto &r = m_rows[std::size_t(row)];
+    return u"%1 %2, %3, %4"_s.arg(text(verdictWord(r.f.verdict)), r.title, r.figures, r.margin);
+}
+
+void MarginLadder::setCurrent(int row) {
+    m_current = row;
+    const int top = row * rowHeight;
+    auto *bar = verticalScrollBar();
+    if (top < bar->value()) bar->setValue(top);
+    if (top + rowHeight + 22 > bar->value() + viewport()->height()) bar->setValue(top + rowHeight + 22 - viewport()->height());
+    viewport()->update();
+}
+
+void MarginLadder::resizeEvent(QResizeEvent *) { verticalScrollBar()->setRange(0, std::max(0, int(m_rows.size()) * rowHeight + 22 - viewport()->height())); }
+
+void MarginLadder::paintEvent(QPaintEvent *) {
+    QPainter p(viewport());
+    p.setRenderHint(QPainter::Antialiasing);
+    const auto &t = theme();
+    const double W = viewport()->width(), H = viewport()->height();
+    p.fillRect(viewport()->rect(), t.sheet);
+    const double rungLeft = W * 0.58, rungWidth = W * 0.31;
+    const int offset = verticalScrollBar()->value();
+    for (std::size_t k = 0; k < m_rows.size(); ++k) {
+        const double y = 22 + double(k) * rowHeight - offset;
+        if (y + rowHeight < 22 || y > H) continue;
+        const auto &r = m_rows[k];
+        const bool on = int(k) == m_current;
+        const double mid = y + rowHeight / 2.0;
+        if (on) {
+            p.fillRect(QRectF(0, y, W, rowHeight), t.touchWash);
+            p.setPen(QPen(t.touch, hasFocus() ? 2.4 : 1.6));
+            p.setBrush(Qt::NoBrush);
+            p.drawRect(QRectF(1, y + 0.5, W - 3, rowHeight - 1));
+        }
+        paintPin(p, {8, mid}, r.f.verdict);
+        p.setFont(face(15, on));
+        p.setPen(t.ink);
+        const double figW = QFontMetricsF(face(13)).horizontalAdvance(r.figures);
+        p.drawText(QRectF(44, y, rungLeft - 60 - figW, rowHeight), Qt::AlignLeft | Qt::AlignVCenter, QFontMetrics(p.font()).elidedText(r.title, Qt::ElideRight, int(rungLeft - 64 - figW)));
+        p.setFont(face(13));
+        p.setPen(t.ink2);
+        p.drawText(QRectF(0, y, rungLeft - 12, rowHeight), Qt::AlignRight | Qt::AlignVCenter, r.figures);
+        if (r.f.rung && !r.f.missing) paintRung(p, QRectF(rungLeft, y + 3, rungWidth, rowHeight - 6), r.f, false);
+        p.setFont(face(15, true));
+        p.setPen(t.ink);
+        const double marginWidth = r.f.rung ? W * 0.11 : W * 0.26;
+        p.drawText(QRectF(W - marginWidth, y, marginWidth - 6, rowHeight), Qt::AlignRight | Qt::AlignVCenter, r.margin);
+    }
+    // shared rails
+    p.fillRect(QRectF(0, 0, W, 22), t.sheet);
+    p.setFont(face(13));
+    p.setPen(t.ink2);
+    for (const auto &[q, word] : {std::pair{0.34, u"must"_s}, std::pair{0.62, u"wanted"_s}}) {
+        const double x = rungLeft + rungWidth * q;
+        p.setPen(t.ink2);
+        p.drawText(QRectF(x - 40, 0, 80, 17), Qt::AlignCenter, word);
+        p.setPen(QPen(t.ink, 1.6));
+        p.drawLine(QPointF(x, 19), QPointF(x, H));
+    }
+}
+
+void MarginLadder::mousePressEvent(QMouseEvent *e) {
+    setFocus();
+    const int row = (int(e->position().y()) - 22 + verticalScrollBar()->value()) / rowHeight;
+    if (e->position().y() > 22 && row >= 0 && row < rows()) emit chosen(row);
+}
+void MarginLadder::keyPressEvent(QKeyEvent *e) {
+    int row = m_current;
+    if (e->key() == Qt::Key_Down) ++row;
+    else if (e->key() == Qt::Key_Up) --row;
+    else if (e->key() == Qt::Key_PageDown) row += 8;
+    else if (e->key() == Qt::Key_PageUp) row -= 8;
+    else return e->ignore();
+    emit chosen(std::clamp(row, 0, std::max(0, rows() - 1)));
+}
+
+ProofPage::ProofPage(Session *session, QWidget *parent) : StationPage(session, StationId::Proof, parent) {
+    auto *h = new QHBoxLayout(this);
+    h->setContentsMargins(14, 10, 0, 4);
+    h->setSpacing(10);
+    auto *left = new QVBoxLayout;
+    left->setSpacing(4);
+    left->addWidget(makeHeadline());
+    m_chart = new TorqueChart(this);
+    left->addWidget(m_chart, 5);
+    left->addWidget(makeRule(this));
+    m_ladder = new MarginLadder(this);
+    left->addWidget(m_ladder, 4);
+    h->addLayout(left, 1);
+    m_opened = new OpenedFinding(session, this);
+    m_opened->setFixedWidth(460);
+    h->addWidget(m_opened);
+    connect(m_ladder, &MarginLadder::chosen, this, [this](int row) {
+        const auto &f = proved().evaluation.findings;
+        if (row >= 0 && row < int(f.size())) choose(f[std::size_t(row)]);
+    });
+    connect(m_chart, &TorqueChart::chosen, this, &ProofPage::choose);
+    connect(m_opened, &OpenedFinding::mendAsked, this, [this](int index) {
+        if (index >= 0 && index < int(m_mends.size())) emit mendApplied(m_mends[std::size_t(index)]);
+    });
+}
+
+void ProofPage::choose(const Finding &f) {
+    m_chosen = f;
+    m_has = true;
+    refresh();
+}
+
+const Finding *ProofPage::current() const {
+    for (const auto &f : m_session->proved(m_axis).evaluation.findings)
+        if (m_has && f.id == m_chosen.id && f.cut == m_chosen.cut && f.operating == m_chosen.operating && (f.variant == m_chosen.variant || f.rung)) return &f;
+    return nullptr;
+}
+
+void ProofPage::update(const ProvedAxis &p) {
+    setHeadline(worstOf(p.evaluation, StationId::Proof), text(headline(StationId::Proof, p.model, p.evaluation)));
+    const Finding *f = current();
+    if (!f) { // open the weakest torque row to begin with, else the worst of all
+        for (const auto &g : p.evaluation.findings)
+            if (!f && (g.id == CheckId::C01 || g.id == CheckId::C02)) f = &g;
+        if (!f && !p.evaluation.findings.empty()) f = &p.evaluation.findings.front();
+        if (f) {
+            m_chosen = *f;
+            m_has = true;
+        }
+    }
+    int row = 0;
+    for (std::size_t k = 0; k < p.evaluation.findings.size(); ++k)
+        if (f == &p.evaluation.findings[k]) row = int(k);
+    m_chart->refresh(p, f);
+    m_ladder->refresh(p, row);
+    m_ladder->setCurrent(row);
+    m_mends.clear();
+    if (f) {
+        m_opened->show(p, *f);
+        emit quietWanted();
+    }
+}
+
+void ProofPage::showMends(const Finding &f, const std::vector<Mend> &mends) {
+    const auto *now = current();
+    if (!now || now->id != f.id || now->cut != f.cut || now->operating != f.operating) return; // a late answer
+    m_mends = mends;
+    m_opened->setMends(mends);
+}
+
+QString ProofPage::copyText() const { return m_opened->words(); }
+
+bool ProofPage::handleKey(QKeyEvent *e) {
+    if (e->key() == Qt::Key_M && !m_mends.empty()) {
+        emit mendApplied(m_mends.front());
+        return true;
+    }
+    if (e->key() == Qt::Key_W) {
+        m_opened->setFocus();
+        m_opened->verticalScrollBar()->setValue(m_opened->verticalScrollBar()->value() > 0 ? 0 : 150);
+        return true;
+    }
+    if (e->key() == Qt::Key_Up || e->key() == Qt::Key_Down) {
+        m_ladder->setFocus();
+        QCoreApplication::sendEvent(m_ladder, e);
+        return true;
+    }
+    return false;
+}
+
+void ProofPage::whenQuiet() {
+    const auto *f = current();
+    if (!f || f->verdict == Verdict::Holds) return;
+    const Finding copy = *f;
+    showMends(copy, findMends(m_session->project(), proved().model, copy));
+}
+
+} // namespace lw

@@ -1,0 +1,56 @@
+// How an axis is read out of the job: one function a group, each in a file of its own. Internal to the proof.
+#pragma once
+
+#include "machine/fields.h"
+#include "axis/axis_model.h"
+
+namespace lw {
+using Json = nlohmann::json;
+
+inline Known assumed(double v, double low = notKnown, double high = notKnown, Shape shape = Shape::None) {
+    return {v, Standing::Assumed, low, high, shape};
+}
+inline void spreadBy(Known &k, double lowFactor, double highFactor, Shape shape) {
+    if (!k.known() || k.shape != Shape::None) return;
+    k.low = k.v * lowFactor;
+    k.high = k.v * highFactor;
+    k.shape = shape;
+}
+
+/// Reads the groups of an axis into its model. Internal to proof/axis_model.
+class ModelReader {
+public:
+    ModelReader(const Json &project, AxisModel &model) : m_project(project), m(model), a("/axes/" + model.id + "/"), d(a + "designs/" + model.designId + "/") {}
+
+    Known value(const std::string &pointer) {
+        std::string problem;
+        const auto k = knownAt(m_project, pointer, &problem);
+        if (!problem.empty()) m.problems.push_back(problem);
+        return k;
+    }
+    Known axis(const char *key) { return value(a + key); }
+    Known design(const char *key) { return value(d + key); }
+    std::string axisText(const char *key, std::string other = {}) { return textAt(m_project, a + key, std::move(other)); }
+    std::string designText(const char *key, std::string other = {}) { return textAt(m_project, d + key, std::move(other)); }
+
+    void readSurvey();
+    void readDuty();
+    void readMotor();
+    void readTransmission();
+    void readScrew();
+
+private:
+    void readPull();
+    void readHandle();
+    void readLoads();
+    void readMass();
+    void readPlaces();
+    void readBalance();
+    void findEfficiency();
+    void findWeight();
+    const Json &m_project;
+    AxisModel &m;
+    std::string a, d;
+};
+
+} // namespace lw

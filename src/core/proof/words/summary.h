@@ -1,0 +1,23 @@
+// What a station says about an axis in one glance: the cell of the board.
+#pragma once
+
+#include "proof/words/narrate.h"
+
+namespace lw {
+
+struct StationSummary {
+    Verdict verdict = Verdict::NotKnown;
+    bool begun = true;
+    std::string figure, sentence;
+    int done = -1, of = 0;          ///< ticks; -1: none
+    const Finding *finding = nullptr; ///< for the rung; points into the evaluation
+};
+[[nodiscard]] StationSummary summarise(StationId station, const nlohmann::json &project, const AxisModel &m, const Evaluation &e);
+/// Worst verdict of one station's findings; holds when nothing is asked there.
+[[nodiscard]] Verdict worstOf(const Evaluation &e, StationId station);
+/// The finding that matters most on a station; null when none is asked.
+[[nodiscard]] const Finding *worstFinding(const Evaluation &e, StationId station);
+/// "Holds at rapid, 3.4×. Weakest: Roughing, 1.8×": the answer of the proof.
+[[nodiscard]] std::string headline(StationId station, const AxisModel &m, const Evaluation &e);
+
+} // namespace lw
