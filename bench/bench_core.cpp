@@ -20,14 +20,17 @@ const nlohmann::json &demo() {
 }
 void evaluateAxis(benchmark::State &state) {
     const auto m = lw::readAxis(demo(), "X", "A");
-    for (auto _ : state) benchmark::DoNotOptimize(lw::evaluate(m));
+    for (auto _ : state)
+        benchmark::DoNotOptimize(lw::evaluate(m));
 }
 void readOneAxis(benchmark::State &state) {
-    for (auto _ : state) benchmark::DoNotOptimize(lw::readAxis(demo(), "X", "A"));
+    for (auto _ : state)
+        benchmark::DoNotOptimize(lw::readAxis(demo(), "X", "A"));
 }
 void proveAxisWithDoubt(benchmark::State &state) {
     const auto m = lw::readAxis(demo(), "X", "A");
-    for (auto _ : state) benchmark::DoNotOptimize(lw::prove(m));
+    for (auto _ : state)
+        benchmark::DoNotOptimize(lw::prove(m));
 }
 void mendsOfOneFinding(benchmark::State &state) {
     const auto m = lw::readAxis(demo(), "X", "A");
@@ -35,26 +38,32 @@ void mendsOfOneFinding(benchmark::State &state) {
     const lw::Finding *f = nullptr;
     for (const auto &g : e.findings)
         if (g.id == lw::CheckId::C01 && g.verdict != lw::Verdict::Holds) f = &g;
-    for (auto _ : state) benchmark::DoNotOptimize(lw::findMends(demo(), m, *f));
+    for (auto _ : state)
+        benchmark::DoNotOptimize(lw::findMends(demo(), m, *f));
 }
 void explainAll(benchmark::State &state) {
     const auto m = lw::readAxis(demo(), "X", "A");
     const auto e = lw::prove(m);
     for (auto _ : state)
-        for (const auto &f : e.findings) benchmark::DoNotOptimize(lw::explain(m, e.state, f));
+        for (const auto &f : e.findings)
+            benchmark::DoNotOptimize(lw::explain(m, e.state, f));
 }
 /// Wanted: a machine of five axes proved again within 250 us.
 void machineOfFiveAxes(benchmark::State &state) {
     std::vector<lw::AxisModel> axes;
-    for (const char *id : {"X", "Y", "Z", "X", "Y"}) axes.push_back(lw::readAxis(demo(), id, "A"));
+    for (const char *id : {"X", "Y", "Z", "X", "Y"})
+        axes.push_back(lw::readAxis(demo(), id, "A"));
     for (auto _ : state)
-        for (const auto &m : axes) benchmark::DoNotOptimize(lw::evaluate(m));
+        for (const auto &m : axes)
+            benchmark::DoNotOptimize(lw::evaluate(m));
 }
 /// Wanted: a million lines within 5 s and 200 MB.
 void programOfAMillionLines(benchmark::State &state) {
     static const std::string text = [] {
         std::string s = "G21 G90 G17 F900\n";
-        for (int k = 0; k < 1000000; ++k) s += "G1 X" + std::to_string(k % 300) + "." + std::to_string(k % 1000) + " Y" + std::to_string(k % 170) + "\n";
+        for (int k = 0; k < 1000000; ++k)
+            s += "G1 X" + std::to_string(k % 300) + "." + std::to_string(k % 1000) + " Y" + std::to_string(k % 170) +
+                 "\n";
         return s;
     }();
     lw::ProgramLimits limits;

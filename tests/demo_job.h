@@ -13,11 +13,26 @@ inline nlohmann::json demoJob(const char *name = "tarn-mill") {
     if (!r) qFatal("%s", r.error().c_str());
     return r->project;
 }
-inline nlohmann::json typedValue(const std::string &typed, const char *standing = "measured") { return {{"typed", typed}, {"standing", standing}}; }
+inline nlohmann::json typedValue(const std::string &typed, const char *standing = "measured") {
+    return {{"typed", typed}, {"standing", standing}};
+}
 /// A job of one class with one axis, nothing measured.
 inline nlohmann::json bareJob(const char *machineClass, const char *axis, const char *orientation = "horizontal") {
-    return {{"program", "lathewright"}, {"format", 1}, {"class", machineClass}, {"axis_order", {axis}}, {"axes", {{axis, {{"what", "slide"}, {"class_axis", axis}, {"way", "iron_dovetail"}, {"orientation", orientation}, {"designs", {{"A", nlohmann::json::object()}}}}}}}};
+    return {{"program", "lathewright"},
+            {"format", 1},
+            {"class", machineClass},
+            {"axis_order", {axis}},
+            {"axes",
+             {{axis,
+               {{"what", "slide"},
+                {"class_axis", axis},
+                {"way", "iron_dovetail"},
+                {"orientation", orientation},
+                {"designs", {{"A", nlohmann::json::object()}}}}}}}};
 }
-inline void put(nlohmann::json &job, const std::string &pointer, const std::string &typed, const char *standing = "measured") { setAt(job, pointer, typedValue(typed, standing)); }
+inline void put(nlohmann::json &job, const std::string &pointer, const std::string &typed,
+                const char *standing = "measured") {
+    setAt(job, pointer, typedValue(typed, standing));
+}
 
 } // namespace lw

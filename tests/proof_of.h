@@ -10,7 +10,8 @@ struct Proof {
     /// The first finding of a check; @param variant below 0: whichever
     [[nodiscard]] const Finding *of(CheckId id, Operating op = Operating::None, int variant = -1) const {
         for (const auto &f : e.findings)
-            if (f.id == id && (op == Operating::None || f.operating == op) && (variant < 0 || f.variant == variant)) return &f;
+            if (f.id == id && (op == Operating::None || f.operating == op) && (variant < 0 || f.variant == variant))
+                return &f;
         return nullptr;
     }
 };

@@ -3,7 +3,7 @@
 #include "proof/doubt/measure_next.h"
 #include "proof/words/narrate.h"
 #include "proof/program_report.h"
-#include "proof/words/result_json.h"
+#include "search/result_json.h"
 #include "machine/fields.h"
 #include "machine/project_file.h"
 #include "picture/theme.h"
@@ -30,7 +30,9 @@ int say(const QString &sentence) { return say(sentence.toStdString()); }
 int say(const char *sentence) { return say(std::string(sentence)); }
 void line(const std::string &words) { std::cout << lw::oneLine(words) << "\n"; }
 /// JSON whatever bytes the texts in it hold.
-void print(const nlohmann::json &j) { std::cout << j.dump(2, ' ', false, nlohmann::json::error_handler_t::replace) << "\n"; }
+void print(const nlohmann::json &j) {
+    std::cout << j.dump(2, ' ', false, nlohmann::json::error_handler_t::replace) << "\n";
+}
 
 /// A job, or nothing once the reason has been said.
 std::optional<nlohmann::json> readJob(const std::string &file) {
@@ -38,7 +40,8 @@ std::optional<nlohmann::json> readJob(const std::string &file) {
     if (!content) return say(content.error()), std::nullopt;
     auto read = lw::readProject(content->toStdString(), file);
     if (!read) return say(read.error()), std::nullopt;
-    for (const auto &note : read->notes) say(file + ", " + note);
+    for (const auto &note : read->notes)
+        say(file + ", " + note);
     return std::move(read->project);
 }
 
@@ -66,7 +69,8 @@ int calc(const std::string &name, const std::string &file) {
     }
     const auto outcome = lw::book::calculate(name, input);
     if (!outcome) return say(name + ": " + outcome.error());
-    for (const auto &note : outcome->notes) say(name + ": " + note);
+    for (const auto &note : outcome->notes)
+        say(name + ": " + note);
     print(outcome->outputs);
     return 0;
 }
@@ -77,7 +81,8 @@ int evaluate(const std::string &file, bool asJson) {
     const auto result = lw::resultJson(*project, true);
     bool fails = false;
     for (const auto &[id, axis] : result.at("axes").items())
-        for (const auto &f : axis.at("findings")) fails |= f.at("verdict") == "fails";
+        for (const auto &f : axis.at("findings"))
+            fails |= f.at("verdict") == "fails";
     if (asJson) {
         print(result);
         return fails ? 1 : 0;
@@ -85,7 +90,8 @@ int evaluate(const std::string &file, bool asJson) {
     for (const auto &[id, axis] : result.at("axes").items()) {
         line(id + "  design " + axis.at("design").get<std::string>());
         for (const auto &f : axis.at("findings")) {
-            std::string words = "  " + f.at("verdict").get<std::string>() + "  " + f.at("id").get<std::string>() + "  " + f.at("sentence").get<std::string>();
+            std::string words = "  " + f.at("verdict").get<std::string>() + "  " + f.at("id").get<std::string>() +
+                                "  " + f.at("sentence").get<std::string>();
             if (!f.at("lever").is_null()) words += "  -> " + f.at("lever").get<std::string>();
             line(words);
         }
@@ -98,7 +104,8 @@ int next(const std::string &file, const std::string &only, bool asJson) {
     const auto project = readJob(file);
     if (!project) return 2;
     const auto axes = lw::axisOrder(*project);
-    if (!only.empty() && std::find(axes.begin(), axes.end(), only) == axes.end()) return say("next: the job has no axis '" + only + "'.");
+    if (!only.empty() && std::find(axes.begin(), axes.end(), only) == axes.end())
+        return say("next: the job has no axis '" + only + "'.");
     nlohmann::json out = {{"axes", nlohmann::json::object()}};
     for (const auto &id : axes) {
         if (!only.empty() && id != only) continue;
@@ -107,8 +114,14 @@ int next(const std::string &file, const std::string &only, bool asJson) {
         if (asJson) continue;
         line(id + (rows.empty() ? "  nothing that is worth the minutes" : ""));
         for (const auto &row : rows) {
-            const auto band = [](const nlohmann::json &b) { return b.is_array() && b[0].is_number() && b[1].is_number() ? lw::numberText(b[0], 3) + "–" + lw::timesText(b[1]) : std::string("not known"); };
-            line("  " + row.at("what").get<std::string>() + ", " + std::to_string(row.at("minutes").get<int>()) + " min: " + (row.at("id").is_string() ? row.at("id").get<std::string>() + " " : "") + band(row.at("band_now")) + " becomes " + band(row.at("band_then")));
+            const auto band = [](const nlohmann::json &b) {
+                return b.is_array() && b[0].is_number() && b[1].is_number()
+                           ? lw::numberText(b[0], 3) + "–" + lw::timesText(b[1])
+                           : std::string("not known");
+            };
+            line("  " + row.at("what").get<std::string>() + ", " + std::to_string(row.at("minutes").get<int>()) +
+                 " min: " + (row.at("id").is_string() ? row.at("id").get<std::string>() + " " : "") +
+                 band(row.at("band_now")) + " becomes " + band(row.at("band_then")));
         }
     }
     if (asJson) print(out);
@@ -134,7 +147,8 @@ int program(const std::string &file, const std::string &job, bool runThrough, bo
     limits.limits.corners = runThrough ? lw::CornerMode::RunThrough : lw::CornerMode::StopAtEach;
     const auto duty = lw::programDuty(in, static_cast<std::int64_t>(size), options, limits.limits);
     const auto demands = lw::programDemands(project, duty);
-    for (const auto &note : limits.notes) say(note);
+    for (const auto &note : limits.notes)
+        say(note);
     if (asJson) {
         print(lw::programJson(duty, limits.limits, demands));
         return 0;
@@ -142,13 +156,16 @@ int program(const std::string &file, const std::string &job, bool runThrough, bo
     line(lw::programSentence(duty));
     for (std::size_t k = 0; k < 3; ++k)
         if (duty.axis[k].moving > 0) line(lw::programAxisWords(duty, int(k), demands[k] ? &*demands[k] : nullptr));
-    for (const auto &note : duty.text.notes) line(note);
-    for (const auto &s : duty.text.skipped) line("  line " + std::to_string(s.line) + ": " + s.text + "  " + s.why);
+    for (const auto &note : duty.text.notes)
+        line(note);
+    for (const auto &s : duty.text.skipped)
+        line("  line " + std::to_string(s.line) + ": " + s.text + "  " + s.why);
     return 0;
 }
 
 /// Only this command needs type and painters; it runs with no display.
-int report(int argc, char **argv, const std::string &file, const std::string &out, bool cards, const std::string &paper) {
+int report(int argc, char **argv, const std::string &file, const std::string &out, bool cards,
+           const std::string &paper) {
     if (paper != "a4" && paper != "letter") return say("report: the paper is a4 or letter.");
     qputenv("QT_QPA_PLATFORM", "offscreen");
     QGuiApplication app(argc, argv);
@@ -157,8 +174,11 @@ int report(int argc, char **argv, const std::string &file, const std::string &ou
     QStringList notes;
     const auto problem = session.open(QString::fromStdString(file), &notes);
     if (!problem.isEmpty()) return say(problem);
-    for (const auto &n : notes) say(file + ", " + n.toStdString());
-    const auto wrong = lw::writeReport(cards ? lw::makeJobCards(session) : lw::makeReport(session), QString::fromStdString(out), paper == "letter" ? QPageSize::Letter : QPageSize::A4);
+    for (const auto &n : notes)
+        say(file + ", " + n.toStdString());
+    const auto wrong =
+        lw::writeReport(cards ? lw::makeJobCards(session) : lw::makeReport(session), QString::fromStdString(out),
+                        paper == "letter" ? QPageSize::Letter : QPageSize::A4);
     return wrong.isEmpty() ? 0 : say(wrong);
 }
 
@@ -221,16 +241,13 @@ int run(int argc, char **argv) {
 
     try {
         app.parse(argc, argv);
-    } catch (const CLI::CallForHelp &e) {
+    } catch (const CLI::CallForHelp &e) { return app.exit(e); } catch (const CLI::CallForVersion &e) {
         return app.exit(e);
-    } catch (const CLI::CallForVersion &e) {
-        return app.exit(e);
-    } catch (const CLI::ParseError &e) {
-        return say(std::string(e.what()) + ". Try --help.");
-    }
+    } catch (const CLI::ParseError &e) { return say(std::string(e.what()) + ". Try --help."); }
     if (calcCommand->parsed()) {
         if (list) {
-            for (const auto n : lw::book::names()) std::cout << n << "\n";
+            for (const auto n : lw::book::names())
+                std::cout << n << "\n";
             return 0;
         }
         if (help || name.empty()) {
@@ -270,6 +287,7 @@ int main(int argc, char **argv) {
         return say(std::string("Something went wrong that should not: ") + e.what() + ". Nothing was written.");
     }
     std::cout.flush();
-    if (!std::cout || std::fflush(stdout) != 0) return say("The output could not be written: the disk is full, or its reader has gone.");
+    if (!std::cout || std::fflush(stdout) != 0)
+        return say("The output could not be written: the disk is full, or its reader has gone.");
     return code;
 }

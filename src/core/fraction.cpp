@@ -54,8 +54,10 @@ Result<Fraction> readFraction(std::string_view text) {
         if (!b) return b;
         return divide(*a, *b);
     }
-    while (!text.empty() && text.front() == ' ') text.remove_prefix(1);
-    while (!text.empty() && text.back() == ' ') text.remove_suffix(1);
+    while (!text.empty() && text.front() == ' ')
+        text.remove_prefix(1);
+    while (!text.empty() && text.back() == ' ')
+        text.remove_suffix(1);
     bool negative = false;
     if (!text.empty() && (text.front() == '-' || text.front() == '+')) {
         negative = text.front() == '-';
@@ -88,8 +90,10 @@ Result<Fraction> readFraction(std::string_view text) {
     }
     if (!any || k != text.size())
         return fail(CalcErrorCode::BadText, "fraction", 0, 0, "'" + std::string(text) + "' is not a number");
-    for (; exponent > 0 && num <= largest; --exponent) num *= 10;
-    for (; exponent < 0 && den <= largest; ++exponent) den *= 10;
+    for (; exponent > 0 && num <= largest; --exponent)
+        num *= 10;
+    for (; exponent < 0 && den <= largest; ++exponent)
+        den *= 10;
     return reduce(negative ? -num : num, den);
 }
 
@@ -108,7 +112,8 @@ std::int64_t roundHalfAway(Fraction f) {
 
 std::string decimalText(Fraction f, int places) {
     Wide scale = 1;
-    for (int k = 0; k < places; ++k) scale *= 10;
+    for (int k = 0; k < places; ++k)
+        scale *= 10;
     const bool negative = f.num < 0;
     const Wide n = (negative ? -Wide(f.num) : Wide(f.num)) * scale;
     Wide q = (2 * n + f.den) / (Wide(2) * f.den);
@@ -117,7 +122,8 @@ std::string decimalText(Fraction f, int places) {
         digits.insert(digits.begin(), static_cast<char>('0' + static_cast<int>(q % 10)));
         q /= 10;
     } while (q > 0);
-    while (static_cast<int>(digits.size()) <= places) digits.insert(digits.begin(), '0');
+    while (static_cast<int>(digits.size()) <= places)
+        digits.insert(digits.begin(), '0');
     if (places > 0) digits.insert(digits.size() - static_cast<std::size_t>(places), ".");
     return (negative ? "-" : "") + digits;
 }

@@ -6,6 +6,8 @@
 namespace lw {
 
 enum class Grade { Pass, Attention, Fail };
-constexpr std::string_view gradeCode(Grade g) { return g == Grade::Pass ? "pass" : g == Grade::Attention ? "attention" : "fail"; }
+constexpr std::string_view gradeCode(Grade g) {
+    return g == Grade::Pass ? "pass" : g == Grade::Attention ? "attention" : "fail";
+}
 
 } // namespace lw

@@ -7,13 +7,13 @@
 namespace lw {
 
 enum class CalcErrorCode {
-    NotPositive = 101,  ///< must be above zero
-    Negative = 102,     ///< must not be below zero
-    OutOfRange = 103,   ///< beyond a hard limit
-    NotFinite = 104,    ///< not a number, or infinite
-    NoSolution = 201,   ///< the geometry cannot be built
-    Missing = 301,      ///< asked for and not given
-    BadText = 401,      ///< text that cannot be read
+    NotPositive = 101, ///< must be above zero
+    Negative = 102,    ///< must not be below zero
+    OutOfRange = 103,  ///< beyond a hard limit
+    NotFinite = 104,   ///< not a number, or infinite
+    NoSolution = 201,  ///< the geometry cannot be built
+    Missing = 301,     ///< asked for and not given
+    BadText = 401,     ///< text that cannot be read
 };
 
 /// What stopped a calculation: the code, the stable id of the parameter, the value given, the bound it broke.
@@ -39,8 +39,6 @@ std::string sentence(const CalcError &error);
 
 /// Leaves the function with an error unless the condition holds; written so that NaN fails too.
 #define LW_REQUIRE_POSITIVE(value, name)                                                                               \
-    if (!((value) > 0.0) || !std::isfinite(value))                                                                     \
-    return ::lw::fail(::lw::CalcErrorCode::NotPositive, name, value, 0.0)
+    if (!((value) > 0.0) || !std::isfinite(value)) return ::lw::fail(::lw::CalcErrorCode::NotPositive, name, value, 0.0)
 #define LW_REQUIRE_NOT_NEGATIVE(value, name)                                                                           \
-    if (!((value) >= 0.0) || !std::isfinite(value))                                                                    \
-    return ::lw::fail(::lw::CalcErrorCode::Negative, name, value, 0.0)
+    if (!((value) >= 0.0) || !std::isfinite(value)) return ::lw::fail(::lw::CalcErrorCode::Negative, name, value, 0.0)

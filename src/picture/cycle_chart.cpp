@@ -16,7 +16,8 @@ QString perMinute(double v) { return text(numberText(v * 60e3, v * 60e3 >= 1000 
 QString splitWords(const CycleBlock &b, double force) {
     const double weight = force - b.ways - b.cut;
     QString words = u"cut "_s + whole(b.cut);
-    if (std::fabs(weight) > 0.5) words += (weight > 0 ? u", weight "_s : u", weight takes off "_s) + whole(std::fabs(weight));
+    if (std::fabs(weight) > 0.5)
+        words += (weight > 0 ? u", weight "_s : u", weight takes off "_s) + whole(std::fabs(weight));
     return words;
 }
 void label(QPainter &p, QRectF r, int flags, const QString &words, const QColor &ground) {
@@ -26,16 +27,20 @@ void label(QPainter &p, QRectF r, int flags, const QString &words, const QColor 
 }
 } // namespace
 
-double CycleLayout::yOfForce(double newton) const { return forceBand.bottom() - std::clamp(newton / mostForce, 0.0, 1.0) * forceBand.height(); }
+double CycleLayout::yOfForce(double newton) const {
+    return forceBand.bottom() - std::clamp(newton / mostForce, 0.0, 1.0) * forceBand.height();
+}
 double CycleLayout::yOfSpeed(double v) const {
     if (!(v > leastSpeed) || !(mostSpeed > leastSpeed)) return speedBand.bottom();
-    return speedBand.bottom() - std::min(1.0, std::log(v / leastSpeed) / std::log(mostSpeed / leastSpeed)) * speedBand.height();
+    return speedBand.bottom() -
+           std::min(1.0, std::log(v / leastSpeed) / std::log(mostSpeed / leastSpeed)) * speedBand.height();
 }
 double CycleLayout::xAt(const Cycle &c, double t) const {
     for (std::size_t k = 0; k < blocks.size(); ++k) {
         const auto &b = c.blocks[k];
         if (!(b.time == b.time) || !(b.time > 0)) continue;
-        if (t <= b.from + b.time) return blocks[k].strip.left() + std::clamp((t - b.from) / b.time, 0.0, 1.0) * blocks[k].strip.width();
+        if (t <= b.from + b.time)
+            return blocks[k].strip.left() + std::clamp((t - b.from) / b.time, 0.0, 1.0) * blocks[k].strip.width();
     }
     return blocks.empty() ? stripBand.left() : blocks.back().strip.right();
 }
@@ -62,16 +67,22 @@ CycleLayout layOutCycle(QRectF area, const AxisModel &m, const Cycle &c) {
     l.stripBand = {left, l.speedBand.bottom() + 8, width, 24};
     // time to scale; what has no time yet gets a share; nothing thinner than can be hit
     const double n = double(c.blocks.size());
-    const auto unknown = std::count_if(c.blocks.begin(), c.blocks.end(), [](const auto &b) { return !(b.time == b.time); });
+    const auto unknown =
+        std::count_if(c.blocks.begin(), c.blocks.end(), [](const auto &b) { return !(b.time == b.time); });
     const double share = unknown ? std::min(0.6, 0.16 * double(unknown)) : 0;
     const bool noneKnown = !(c.total > 0);
     std::vector<double> widths;
-    for (const auto &b : c.blocks) widths.push_back(noneKnown ? width / n : !(b.time == b.time) ? width * share / double(unknown) : std::max(narrowest, width * (1 - share) * b.time / c.total));
+    for (const auto &b : c.blocks)
+        widths.push_back(noneKnown             ? width / n
+                         : !(b.time == b.time) ? width * share / double(unknown)
+                                               : std::max(narrowest, width * (1 - share) * b.time / c.total));
     double sum = 0;
-    for (double w : widths) sum += w;
+    for (double w : widths)
+        sum += w;
     double over = sum - width; // the thin ones took more: the wide ones give it
     double wide = 0;
-    for (double w : widths) wide += w > 3 * narrowest ? w : 0;
+    for (double w : widths)
+        wide += w > 3 * narrowest ? w : 0;
     if (wide > 0)
         for (double &w : widths)
             if (w > 3 * narrowest) w -= over * w / wide;
@@ -80,7 +91,10 @@ CycleLayout layOutCycle(QRectF area, const AxisModel &m, const Cycle &c) {
     l.leastSpeed = 1e99;
     for (std::size_t k = 0; k < c.blocks.size(); ++k) {
         const auto &b = c.blocks[k];
-        l.blocks.push_back({{x, l.forceBand.top(), widths[k], l.forceBand.height()}, {x, l.speedBand.top(), widths[k], l.speedBand.height()}, {x, l.stripBand.top(), widths[k], l.stripBand.height()}, b.time == b.time});
+        l.blocks.push_back({{x, l.forceBand.top(), widths[k], l.forceBand.height()},
+                            {x, l.speedBand.top(), widths[k], l.speedBand.height()},
+                            {x, l.stripBand.top(), widths[k], l.stripBand.height()},
+                            b.time == b.time});
         if (b.axial == b.axial) l.mostForce = std::max(l.mostForce, std::fabs(b.axial));
         if (b.speed > 0) {
             l.leastSpeed = std::min(l.leastSpeed, b.speed);
@@ -99,10 +113,13 @@ CycleLayout layOutCycle(QRectF area, const AxisModel &m, const Cycle &c) {
 QString cycleSums(const Cycle &c) {
     if (!(c.total > 0)) return u"No length typed yet: no times."_s;
     const auto sec = [](double v) { return text(numberText(v, 3)); };
-    return u"Cuts %1 s, rapids %2 s, stands %3 s of %4.%5"_s.arg(sec(c.cutting), sec(c.rapid), sec(c.standing), sec(c.total), c.whole ? QString() : u" Some lengths are missing."_s);
+    return u"Cuts %1 s, rapids %2 s, stands %3 s of %4.%5"_s.arg(sec(c.cutting), sec(c.rapid), sec(c.standing),
+                                                                 sec(c.total),
+                                                                 c.whole ? QString() : u" Some lengths are missing."_s);
 }
 
-void paintCycle(QPainter &p, const CycleLayout &l, const AxisModel &m, const Cycle &c, int current, double scrub, const QString &sums) {
+void paintCycle(QPainter &p, const CycleLayout &l, const AxisModel &m, const Cycle &c, int current, double scrub,
+                const QString &sums) {
     const auto &t = theme();
     p.save();
     p.setRenderHint(QPainter::Antialiasing);
@@ -113,9 +130,12 @@ void paintCycle(QPainter &p, const CycleLayout &l, const AxisModel &m, const Cyc
     p.drawText(QPointF(x0, l.speedBand.top() - 8), u"Speed, mm/min (log scale)"_s);
     // force
     double step = std::pow(10, std::floor(std::log10(l.mostForce)));
-    if (l.mostForce / step < 2.5) step /= 4;
-    else if (l.mostForce / step < 5) step /= 2;
-    else if (l.mostForce / step > 6) step *= 2;
+    if (l.mostForce / step < 2.5)
+        step /= 4;
+    else if (l.mostForce / step < 5)
+        step /= 2;
+    else if (l.mostForce / step > 6)
+        step *= 2;
     for (const double v : ticksBetween(0, l.mostForce * (1 - 1e-9), step, 12)) {
         const double y = l.yOfForce(v);
         p.setPen(QPen(v == 0 ? t.ink : t.rule, v == 0 ? 1.4 : 1));
@@ -129,7 +149,8 @@ void paintCycle(QPainter &p, const CycleLayout &l, const AxisModel &m, const Cyc
         p.setPen(QPen(t.rule, 1));
         p.drawLine(QPointF(l.speedBand.left(), l.yOfSpeed(v)), QPointF(l.speedBand.right(), l.yOfSpeed(v)));
         p.setPen(t.ink2);
-        p.drawText(QRectF(x0, l.yOfSpeed(v) - 9, leftMargin - 8, 18), Qt::AlignRight | Qt::AlignVCenter, QString::number(mm));
+        p.drawText(QRectF(x0, l.yOfSpeed(v) - 9, leftMargin - 8, 18), Qt::AlignRight | Qt::AlignVCenter,
+                   QString::number(mm));
     }
     QPolygonF speed;
     speed << QPointF(l.speedBand.left(), l.speedBand.bottom());
@@ -143,7 +164,8 @@ void paintCycle(QPainter &p, const CycleLayout &l, const AxisModel &m, const Cyc
         if (f == f && f > 0) {
             p.setPen(QPen(t.ink2, 1));
             p.setBrush(hatch(t.ink2, 0.9));
-            p.drawRect(QRectF(r.force.left(), l.yOfForce(ways), r.force.width(), l.forceBand.bottom() - l.yOfForce(ways)));
+            p.drawRect(
+                QRectF(r.force.left(), l.yOfForce(ways), r.force.width(), l.forceBand.bottom() - l.yOfForce(ways)));
             if (f - ways > 0.5) {
                 QPen pen(on ? t.touch : t.ink, on ? 2 : 1.2);
                 if (assumed) pen.setDashPattern({5, 4});
@@ -154,26 +176,35 @@ void paintCycle(QPainter &p, const CycleLayout &l, const AxisModel &m, const Cyc
             const QString figure = (assumed ? u"≈ "_s : QString()) + whole(f);
             p.setFont(face(on ? 17 : 13, on));
             p.setPen(t.ink);
-            if (move.kind == MoveKind::Cut && r.force.width() > QFontMetrics(p.font()).horizontalAdvance(figure) + 4) p.drawText(QRectF(r.force.left(), l.yOfForce(f) - 21, r.force.width(), 20), Qt::AlignHCenter | Qt::AlignBottom, figure);
+            if (move.kind == MoveKind::Cut && r.force.width() > QFontMetrics(p.font()).horizontalAdvance(figure) + 4)
+                p.drawText(QRectF(r.force.left(), l.yOfForce(f) - 21, r.force.width(), 20),
+                           Qt::AlignHCenter | Qt::AlignBottom, figure);
             if (on && r.force.width() > 64 && move.kind == MoveKind::Cut && f - ways > 0.5) {
                 p.setFont(face(13));
-                label(p, QRectF(r.force.left() + 6, l.yOfForce(f) + 4, r.force.width() - 8, 18), Qt::AlignLeft | Qt::AlignVCenter, splitWords(b, f), t.touchWash);
-                if (l.forceBand.bottom() - l.yOfForce(ways) > 18) label(p, QRectF(r.force.left() + 6, l.forceBand.bottom() - 20, r.force.width() - 8, 18), Qt::AlignLeft | Qt::AlignVCenter, u"ways "_s + whole(ways), t.sheet);
+                label(p, QRectF(r.force.left() + 6, l.yOfForce(f) + 4, r.force.width() - 8, 18),
+                      Qt::AlignLeft | Qt::AlignVCenter, splitWords(b, f), t.touchWash);
+                if (l.forceBand.bottom() - l.yOfForce(ways) > 18)
+                    label(p, QRectF(r.force.left() + 6, l.forceBand.bottom() - 20, r.force.width() - 8, 18),
+                          Qt::AlignLeft | Qt::AlignVCenter, u"ways "_s + whole(ways), t.sheet);
             }
         } else if (!(f == f)) {
             p.setPen(t.unknown);
             p.setFont(face(13, true));
-            p.drawText(QRectF(r.force.left(), l.forceBand.bottom() - 24, r.force.width(), 20), Qt::AlignCenter, r.force.width() > 70 ? u"not known"_s : u"?"_s);
+            p.drawText(QRectF(r.force.left(), l.forceBand.bottom() - 24, r.force.width(), 20), Qt::AlignCenter,
+                       r.force.width() > 70 ? u"not known"_s : u"?"_s);
         }
         // speed
         const double y = stands ? l.speedBand.bottom() : l.yOfSpeed(b.speed);
         const double ramp = b.time > 0 && b.ramp > 0 ? std::min(0.5, b.ramp / b.time) * r.speed.width() : 0;
         const double slow = b.time > 0 && b.slow > 0 ? std::min(0.5, b.slow / b.time) * r.speed.width() : 0;
-        speed << QPointF(r.speed.left(), l.speedBand.bottom()) << QPointF(r.speed.left() + ramp, y) << QPointF(r.speed.right() - slow, y) << QPointF(r.speed.right(), l.speedBand.bottom());
+        speed << QPointF(r.speed.left(), l.speedBand.bottom()) << QPointF(r.speed.left() + ramp, y)
+              << QPointF(r.speed.right() - slow, y) << QPointF(r.speed.right(), l.speedBand.bottom());
         p.setFont(face(13));
         p.setPen(t.ink);
         const QString words = stands ? u"stands"_s : b.speed == b.speed ? perMinute(b.speed) : u"?"_s;
-        if (r.speed.width() > QFontMetrics(p.font()).horizontalAdvance(words) + 2) p.drawText(QRectF(r.speed.left(), std::max(l.speedBand.top() - 4, y - 20), r.speed.width(), 18), Qt::AlignCenter, words);
+        if (r.speed.width() > QFontMetrics(p.font()).horizontalAdvance(words) + 2)
+            p.drawText(QRectF(r.speed.left(), std::max(l.speedBand.top() - 4, y - 20), r.speed.width(), 18),
+                       Qt::AlignCenter, words);
         // strip
         QPen edge(t.touch, 1.2);
         const bool cut = move.kind == MoveKind::Cut;
@@ -185,7 +216,9 @@ void paintCycle(QPainter &p, const CycleLayout &l, const AxisModel &m, const Cyc
         p.setPen(on ? t.sheet : cut ? t.touch : t.ink2);
         p.setFont(face(13, on));
         const QString name = text(move.name);
-        if (r.strip.width() > 34) p.drawText(r.strip, Qt::AlignCenter, QFontMetrics(p.font()).elidedText(name, Qt::ElideRight, int(r.strip.width()) - 6));
+        if (r.strip.width() > 34)
+            p.drawText(r.strip, Qt::AlignCenter,
+                       QFontMetrics(p.font()).elidedText(name, Qt::ElideRight, int(r.strip.width()) - 6));
         if (on) { // the edge that stretches it
             p.setPen(Qt::NoPen);
             p.setBrush(t.touch);
@@ -201,8 +234,10 @@ void paintCycle(QPainter &p, const CycleLayout &l, const AxisModel &m, const Cyc
     p.setFont(face(13));
     if (c.total > 0) {
         double tick = std::pow(10, std::floor(std::log10(c.total)));
-        if (c.total / tick < 2.5) tick /= 4;
-        else if (c.total / tick < 5) tick /= 2;
+        if (c.total / tick < 2.5)
+            tick /= 4;
+        else if (c.total / tick < 5)
+            tick /= 2;
         double clear = -1e9;
         for (const double s : ticksBetween(0, c.total, tick, 40)) {
             const double x = l.xAt(c, s);
@@ -210,12 +245,15 @@ void paintCycle(QPainter &p, const CycleLayout &l, const AxisModel &m, const Cyc
             p.drawLine(QPointF(x, l.stripBand.bottom()), QPointF(x, l.stripBand.bottom() + 5));
             if (x - clear < 30) continue;
             clear = x;
-            p.drawText(QRectF(x - 40, l.stripBand.bottom() + 5, 80, 17), Qt::AlignHCenter, text(numberText(s, 4)) + (s == 0 ? u" s"_s : QString()));
+            p.drawText(QRectF(x - 40, l.stripBand.bottom() + 5, 80, 17), Qt::AlignHCenter,
+                       text(numberText(s, 4)) + (s == 0 ? u" s"_s : QString()));
         }
     }
     p.setFont(face(13));
     p.setPen(t.ink2);
-    if (scrub < 0) p.drawText(QRectF(x0, l.forceBand.top() - 26, l.forceBand.right() - x0, 18), Qt::AlignRight | Qt::AlignVCenter, sums);
+    if (scrub < 0)
+        p.drawText(QRectF(x0, l.forceBand.top() - 26, l.forceBand.right() - x0, 18), Qt::AlignRight | Qt::AlignVCenter,
+                   sums);
     if (scrub >= 0 && c.total > 0) {
         const double x = l.xAt(c, scrub);
         QPen line(t.touch, 1.4);
@@ -224,14 +262,18 @@ void paintCycle(QPainter &p, const CycleLayout &l, const AxisModel &m, const Cyc
         p.drawLine(QPointF(x, l.forceBand.top() - 6), QPointF(x, l.stripBand.bottom()));
         p.setPen(Qt::NoPen);
         p.setBrush(t.touch);
-        p.drawPolygon(QPolygonF{{x - 7, l.forceBand.top() - 14}, {x + 7, l.forceBand.top() - 14}, {x, l.forceBand.top() - 5}});
+        p.drawPolygon(
+            QPolygonF{{x - 7, l.forceBand.top() - 14}, {x + 7, l.forceBand.top() - 14}, {x, l.forceBand.top() - 5}});
         const auto now = momentOfCycle(m, c, scrub);
         QString words = u"at %1 s: %2 mm/min"_s.arg(text(numberText(scrub, 3)), perMinute(now.speed));
         if (now.axial == now.axial) words += u", %1 N"_s.arg(whole(now.axial));
-        if (now.screwRpm == now.screwRpm) words += m.wheel ? u", %1 rpm of the wheel"_s.arg(text(numberText(now.screwRpm, 3))) : u", %1 rpm of the screw"_s.arg(text(numberText(now.screwRpm, 3)));
+        if (now.screwRpm == now.screwRpm)
+            words += m.wheel ? u", %1 rpm of the wheel"_s.arg(text(numberText(now.screwRpm, 3)))
+                             : u", %1 rpm of the screw"_s.arg(text(numberText(now.screwRpm, 3)));
         p.setPen(t.touch);
         p.setFont(face(13));
-        p.drawText(QRectF(x0, l.forceBand.top() - 26, l.forceBand.right() - x0, 18), Qt::AlignRight | Qt::AlignVCenter, words);
+        p.drawText(QRectF(x0, l.forceBand.top() - 26, l.forceBand.right() - x0, 18), Qt::AlignRight | Qt::AlignVCenter,
+                   words);
     }
     p.restore();
 }

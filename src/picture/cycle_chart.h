@@ -1,4 +1,5 @@
-// The work cycle drawn over time: force along the screw with the ways hatched below, speed on a log scale, the blocks as a strip.
+// The work cycle drawn over time: force along the screw with the ways hatched below, speed on a log scale, the blocks
+// as a strip.
 #pragma once
 
 #include "picture/theme.h"
@@ -26,7 +27,9 @@ struct CycleLayout {
 [[nodiscard]] CycleLayout layOutCycle(QRectF area, const AxisModel &m, const Cycle &c);
 /// "Cuts 76 s, rapids 12 s, stands 30 s of 118."
 [[nodiscard]] QString cycleSums(const Cycle &c);
-/// @param current index of the block being edited, -1: none  @param scrub s from the start, below zero: no line, the sums instead
-void paintCycle(QPainter &p, const CycleLayout &l, const AxisModel &m, const Cycle &c, int current, double scrub, const QString &sums);
+/// @param current index of the block being edited, -1: none  @param scrub s from the start, below zero: no line, the
+/// sums instead
+void paintCycle(QPainter &p, const CycleLayout &l, const AxisModel &m, const Cycle &c, int current, double scrub,
+                const QString &sums);
 
 } // namespace lw

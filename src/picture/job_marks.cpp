@@ -39,13 +39,16 @@ void paintProgress(QPainter &p, QRectF a, PartState state, bool have) {
         p.setPen(QPen(t.ink, 1.3));
         p.drawLine(QPointF(a.left(), cy + h / 2 + 2), QPointF(a.left() + pin + 4, cy + h / 2 + 2));
         body(a.left() + 2, true, false);
-    } else if (state == PartState::Idea) body(a.left(), false, true);
+    } else if (state == PartState::Idea)
+        body(a.left(), false, true);
     else if (state == PartState::Ordered) {
         body(a.left() + 7, false, false);
         p.drawLine(QPointF(a.left(), cy - 2), QPointF(a.left() + 5, cy - 2));
         p.drawLine(QPointF(a.left() + 1, cy + 2), QPointF(a.left() + 5, cy + 2));
-    } else if (state == PartState::Arrived) body(plate.left() - pin, true, false);
-    else body(plate.left() - pin / 2 + 6, true, false);
+    } else if (state == PartState::Arrived)
+        body(plate.left() - pin, true, false);
+    else
+        body(plate.left() - pin / 2 + 6, true, false);
     p.restore();
 }
 
@@ -76,17 +79,22 @@ void paintLogKind(QPainter &p, QPointF at, LogKind kind, const QColor &ink) {
         p.drawEllipse(QRectF(6, 6, 8, 8));
         break;
     case LogKind::Ruined:
-        p.drawPolyline(QPolygonF{QPointF(9, 5), QPointF(2, 5), QPointF(2, 15), QPointF(7, 15), QPointF(10, 10), QPointF(7, 8)});
-        p.drawPolyline(QPolygonF{QPointF(11, 15), QPointF(18, 15), QPointF(18, 5), QPointF(13, 5), QPointF(14, 9), QPointF(11, 12)});
+        p.drawPolyline(
+            QPolygonF{QPointF(9, 5), QPointF(2, 5), QPointF(2, 15), QPointF(7, 15), QPointF(10, 10), QPointF(7, 8)});
+        p.drawPolyline(QPolygonF{QPointF(11, 15), QPointF(18, 15), QPointF(18, 5), QPointF(13, 5), QPointF(14, 9),
+                                 QPointF(11, 12)});
         break;
-    case LogKind::Learnt: p.drawPolygon(QPolygonF{QPointF(5, 2), QPointF(15, 2), QPointF(15, 18), QPointF(10, 14), QPointF(5, 18)}); break;
+    case LogKind::Learnt:
+        p.drawPolygon(QPolygonF{QPointF(5, 2), QPointF(15, 2), QPointF(15, 18), QPointF(10, 14), QPointF(5, 18)});
+        break;
     case LogKind::Safety:
         p.drawPolygon(QPolygonF{QPointF(6, 3), QPointF(18, 3), QPointF(18, 17), QPointF(6, 17), QPointF(1, 10)});
         p.drawLine(QPointF(10, 13), QPointF(12, 7));
         p.drawLine(QPointF(13, 13), QPointF(15, 7));
         break;
     case LogKind::Note:
-        for (double y : {5.0, 10.0, 15.0}) p.drawLine(QPointF(3, y), QPointF(y > 12 ? 11 : 17, y));
+        for (double y : {5.0, 10.0, 15.0})
+            p.drawLine(QPointF(3, y), QPointF(y > 12 ? 11 : 17, y));
         break;
     }
     p.restore();
@@ -99,11 +107,15 @@ void paintTag(QPainter &p, QRectF a) {
     p.setPen(QPen(t.ink, 1.6));
     p.setBrush(t.watchWash);
     const double c = a.height() * 0.38;
-    p.drawPolygon(QPolygonF{QPointF(a.left() + c, a.top()), a.topRight(), a.bottomRight(), QPointF(a.left() + c, a.bottom()), QPointF(a.left(), a.center().y() + a.height() * 0.18), QPointF(a.left(), a.center().y() - a.height() * 0.18)});
+    p.drawPolygon(QPolygonF{QPointF(a.left() + c, a.top()), a.topRight(), a.bottomRight(),
+                            QPointF(a.left() + c, a.bottom()), QPointF(a.left(), a.center().y() + a.height() * 0.18),
+                            QPointF(a.left(), a.center().y() - a.height() * 0.18)});
     p.setBrush(t.sheet);
     p.drawEllipse(QPointF(a.left() + c * 0.75, a.center().y()), 2.4, 2.4);
     p.setPen(QPen(t.ink, 2.6, Qt::SolidLine, Qt::FlatCap));
-    for (double x : {0.52, 0.74}) p.drawLine(QPointF(a.left() + a.width() * (x - 0.06), a.bottom() - a.height() * 0.24), QPointF(a.left() + a.width() * (x + 0.06), a.top() + a.height() * 0.24));
+    for (double x : {0.52, 0.74})
+        p.drawLine(QPointF(a.left() + a.width() * (x - 0.06), a.bottom() - a.height() * 0.24),
+                   QPointF(a.left() + a.width() * (x + 0.06), a.top() + a.height() * 0.24));
     p.restore();
 }
 
@@ -124,7 +136,8 @@ void paintDial(QPainter &p, QRectF area, const DialFace &d) {
         const bool big = k % (d.divisions / d.figures) == 0, mid = k % 5 == 0;
         p.setPen(QPen(t.ink, big ? 1.4 : 0.8));
         const double from = r * 0.86, to = r * (big ? 0.72 : mid ? 0.77 : 0.81);
-        p.drawLine(QPointF(std::cos(angle) * from, std::sin(angle) * from), QPointF(std::cos(angle) * to, std::sin(angle) * to));
+        p.drawLine(QPointF(std::cos(angle) * from, std::sin(angle) * from),
+                   QPointF(std::cos(angle) * to, std::sin(angle) * to));
     }
     p.setFont(face(13));
     p.setPen(t.ink2);
@@ -140,7 +153,8 @@ void paintDial(QPainter &p, QRectF area, const DialFace &d) {
         QPen pen(t.ink, dashed ? 1.4 : 2.4);
         if (dashed) pen.setDashPattern({4, 3});
         p.setPen(pen);
-        p.drawLine(QPointF(-std::cos(angle) * r * 0.16, -std::sin(angle) * r * 0.16), QPointF(std::cos(angle) * r * 0.8, std::sin(angle) * r * 0.8));
+        p.drawLine(QPointF(-std::cos(angle) * r * 0.16, -std::sin(angle) * r * 0.16),
+                   QPointF(std::cos(angle) * r * 0.8, std::sin(angle) * r * 0.8));
     };
     needle(d.predicted, true);
     needle(d.value, false);
@@ -165,10 +179,13 @@ void paintBand(QPainter &p, QRectF a, const Prediction &q) {
     // the band takes two fifths of the line, the mark is held inside it
     const double u = upper ? q.said : q.saidU > 0 ? q.saidU : 0.1 * q.said;
     const double scale = a.width() * 0.385 / (upper ? q.said : u), middle = upper ? a.left() : a.center().x();
-    auto x = [&](double v) { return std::clamp(upper ? middle + v * scale : middle + (v - q.said) * scale, a.left() + 4, a.right() - 4); };
+    auto x = [&](double v) {
+        return std::clamp(upper ? middle + v * scale : middle + (v - q.said) * scale, a.left() + 4, a.right() - 4);
+    };
     p.setPen(QPen(t.holds, 1.2));
     p.setBrush(t.holdsWash);
-    p.drawRect(QRectF(QPointF(upper ? a.left() : x(q.notBefore ? q.said : q.said - u), y - 6), QPointF(q.notBefore ? a.right() : x(upper ? q.said : q.said + u), y + 6)));
+    p.drawRect(QRectF(QPointF(upper ? a.left() : x(q.notBefore ? q.said : q.said - u), y - 6),
+                      QPointF(q.notBefore ? a.right() : x(upper ? q.said : q.said + u), y + 6)));
     if (!upper) {
         p.setPen(QPen(t.ink, 1.2));
         p.drawLine(QPointF(middle, y - 8), QPointF(middle, y + 8));

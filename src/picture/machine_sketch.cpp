@@ -8,8 +8,16 @@ void paintMachine(QPainter &p, QRectF area, std::string_view cls, const QString 
     p.setRenderHint(QPainter::Antialiasing);
     const auto &th = theme();
     // all on a grid 100 wide; each class fills it from its top to its floor, so that a height given is the height drawn
-    const bool lathe = cls.find("lathe") != std::string_view::npos, grinder = cls.find("grinder") != std::string_view::npos;
-    const double top = lathe ? 60 : grinder ? 18 : cls == "router" ? 26 : cls == "horizontal_mill" ? 12 : 2, floor = cls == "mini_lathe" ? 105 : cls == "router" ? 107 : 128;
+    const bool lathe = cls.find("lathe") != std::string_view::npos,
+               grinder = cls.find("grinder") != std::string_view::npos;
+    const double top = lathe                      ? 60
+                       : grinder                  ? 18
+                       : cls == "router"          ? 26
+                       : cls == "horizontal_mill" ? 12
+                                                  : 2,
+                 floor = cls == "mini_lathe" ? 105
+                         : cls == "router"   ? 107
+                                             : 128;
     const double k = std::min(area.width() / 100, area.height() / (floor - top));
     p.translate(area.center().x() - 50 * k, area.bottom() - floor * k);
     p.scale(k, k);

@@ -6,5 +6,6 @@
 
 namespace lw {
 /// @param lit what moves: "table", "saddle", "head", "carriage" ... any other text lights nothing
-void paintMachine(QPainter &p, QRectF area, std::string_view machineClass, const QString &lit, bool vertical, bool dashed = false);
+void paintMachine(QPainter &p, QRectF area, std::string_view machineClass, const QString &lit, bool vertical,
+                  bool dashed = false);
 } // namespace lw

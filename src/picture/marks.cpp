@@ -45,10 +45,16 @@ void paintPin(QPainter &p, QPointF at, Verdict v, QSizeF size, bool begun) {
         const double n = h * 0.29, k = h * 0.17;
         QPainterPath whole, left;
         whole.moveTo(x + ch, t);
-        for (const auto &q : {QPointF(mx - k, t), QPointF(mx, t + n), QPointF(mx + k, t), QPointF(R - ch, t), QPointF(R, t + ch), QPointF(R, b - ch), QPointF(R - ch, b), QPointF(mx + k, b), QPointF(mx, b - n), QPointF(mx - k, b), QPointF(x + ch, b), QPointF(x, b - ch), QPointF(x, t + ch)}) whole.lineTo(q);
+        for (const auto &q :
+             {QPointF(mx - k, t), QPointF(mx, t + n), QPointF(mx + k, t), QPointF(R - ch, t), QPointF(R, t + ch),
+              QPointF(R, b - ch), QPointF(R - ch, b), QPointF(mx + k, b), QPointF(mx, b - n), QPointF(mx - k, b),
+              QPointF(x + ch, b), QPointF(x, b - ch), QPointF(x, t + ch)})
+            whole.lineTo(q);
         whole.closeSubpath();
         left.moveTo(x + ch, t);
-        for (const auto &q : {QPointF(mx - k, t), QPointF(mx, t + n), QPointF(mx, b - n), QPointF(mx - k, b), QPointF(x + ch, b), QPointF(x, b - ch), QPointF(x, t + ch)}) left.lineTo(q);
+        for (const auto &q : {QPointF(mx - k, t), QPointF(mx, t + n), QPointF(mx, b - n), QPointF(mx - k, b),
+                              QPointF(x + ch, b), QPointF(x, b - ch), QPointF(x, t + ch)})
+            left.lineTo(q);
         left.closeSubpath();
         p.setPen(pen);
         p.setBrush(c);
@@ -63,10 +69,14 @@ void paintPin(QPainter &p, QPointF at, Verdict v, QSizeF size, bool begun) {
         const double g = w * 0.06, dy = h * 0.30, k = h * 0.14;
         QPainterPath a, d;
         a.moveTo(x + ch, t - dy);
-        for (const auto &q : {QPointF(mx - g + k, t - dy), QPointF(mx - g - k, b - dy), QPointF(x + ch, b - dy), QPointF(x, b - dy - ch), QPointF(x, t - dy + ch)}) a.lineTo(q);
+        for (const auto &q : {QPointF(mx - g + k, t - dy), QPointF(mx - g - k, b - dy), QPointF(x + ch, b - dy),
+                              QPointF(x, b - dy - ch), QPointF(x, t - dy + ch)})
+            a.lineTo(q);
         a.closeSubpath();
         d.moveTo(mx + g + k, t + dy);
-        for (const auto &q : {QPointF(R - ch, t + dy), QPointF(R, t + dy + ch), QPointF(R, b + dy - ch), QPointF(R - ch, b + dy), QPointF(mx + g - k, b + dy)}) d.lineTo(q);
+        for (const auto &q : {QPointF(R - ch, t + dy), QPointF(R, t + dy + ch), QPointF(R, b + dy - ch),
+                              QPointF(R - ch, b + dy), QPointF(mx + g - k, b + dy)})
+            d.lineTo(q);
         d.closeSubpath();
         p.setPen(pen);
         p.setBrush(c);
@@ -100,7 +110,8 @@ QBrush hatch(const QColor &c, double width) {
     QPainter p(&tile);
     p.setRenderHint(QPainter::Antialiasing);
     p.setPen(QPen(c, width * 0.6));
-    for (int k : {-7, 0, 7}) p.drawLine(QPointF(k, 7), QPointF(k + 7, 0));
+    for (int k : {-7, 0, 7})
+        p.drawLine(QPointF(k, 7), QPointF(k + 7, 0));
     return QBrush(tile);
 }
 
@@ -132,7 +143,8 @@ void paintRung(QPainter &p, QRectF area, const Finding &f, bool rails) {
                 p.drawLine(QPointF(x + w * q, y - 9), QPointF(x + w * q, y + 9));
             }
         if (f.low == f.low) {
-            const double a = x + w * rungPosition(f.low, f.must, f.wanted), b = x + w * rungPosition(f.high, f.must, f.wanted);
+            const double a = x + w * rungPosition(f.low, f.must, f.wanted),
+                         b = x + w * rungPosition(f.high, f.must, f.wanted);
             if (f.verdict == Verdict::Holds) { // over a solid bar: ink in a slot knocked out of it
                 const double e = std::min(b, px);
                 p.setPen(QPen(th.sheet, 4.2, Qt::SolidLine, Qt::FlatCap));

@@ -17,6 +17,7 @@ void paintBalloon(QPainter &p, QPointF centre, int number, bool chosen, double r
 /// Hatch brush of a colour.
 [[nodiscard]] QBrush hatch(const QColor &c, double width = 2.4);
 /// Dimension line with slim arrows and its figure on a gap.
-void paintDimension(QPainter &p, QPointF a, QPointF b, const QString &figure, bool bold = false, const QColor &ground = {});
+void paintDimension(QPainter &p, QPointF a, QPointF b, const QString &figure, bool bold = false,
+                    const QColor &ground = {});
 
 } // namespace lw

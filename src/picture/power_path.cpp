@@ -9,7 +9,9 @@ namespace lw {
 using namespace Qt::StringLiterals;
 namespace {
 
-QPen edge(bool chosen, double width = 1.6) { return QPen(chosen ? theme().touch : theme().ink, chosen ? 2.2 : width, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin); }
+QPen edge(bool chosen, double width = 1.6) {
+    return QPen(chosen ? theme().touch : theme().ink, chosen ? 2.2 : width, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin);
+}
 QPen centreLine() {
     QPen p(theme().ink2, 0.9);
     p.setDashPattern({14, 3, 3, 3});
@@ -22,7 +24,8 @@ QPen hiddenLine() {
 }
 
 /// Pulley seen from its end with its real number of grooves, the phase of one groove given.
-void pulleyFace(QPainter &p, QPointF c, const BeltProfile &profile, int teeth, double k, double phase, double bore, bool chosen) {
+void pulleyFace(QPainter &p, QPointF c, const BeltProfile &profile, int teeth, double k, double phase, double bore,
+                bool chosen) {
     const double Ro = (teeth * profile.pitch / pi - profile.pitchLineTwice) / 2 * 1e-3 * k;
     const double depth = profile.toothHeight * 1e-3 * k;
     const double half = profile.pitch * 0.30 * 1e-3 * k / Ro;
@@ -30,8 +33,10 @@ void pulleyFace(QPainter &p, QPointF c, const BeltProfile &profile, int teeth, d
     for (int n = 0; n < teeth; ++n) {
         const double a = phase + n * 2 * pi / teeth;
         auto at = [&](double r, double q) { return QPointF(c.x() + r * std::cos(q), c.y() + r * std::sin(q)); };
-        if (n == 0) d.moveTo(at(Ro, a - half));
-        else d.lineTo(at(Ro, a - half));
+        if (n == 0)
+            d.moveTo(at(Ro, a - half));
+        else
+            d.lineTo(at(Ro, a - half));
         d.cubicTo(at(Ro - depth * 1.33, a - half * 0.85), at(Ro - depth * 1.33, a + half * 0.85), at(Ro, a + half));
     }
     d.closeSubpath();
@@ -44,7 +49,8 @@ void pulleyFace(QPainter &p, QPointF c, const BeltProfile &profile, int teeth, d
 }
 
 /// Toothed belt round both pulleys at its true number of teeth; returns the groove phases.
-std::pair<double, double> beltFace(QPainter &p, QPointF small, int z1, QPointF large, int z2, const BeltProfile &profile, double k, bool chosen) {
+std::pair<double, double> beltFace(QPainter &p, QPointF small, int z1, QPointF large, int z2,
+                                   const BeltProfile &profile, double k, bool chosen) {
     const double pitch = profile.pitch * 1e-3 * k;
     const double R1 = z1 * pitch / (2 * pi), R2 = z2 * pitch / (2 * pi);
     const double D = std::hypot(large.x() - small.x(), large.y() - small.y());
@@ -141,7 +147,8 @@ void bearing(QPainter &p, double x, double y, double od, double id, double w, do
 
 } // namespace
 
-PowerPathPicture paintPowerPath(QPainter &p, QRectF endArea, QRectF side, const AxisModel &m, const AxisState &s, int chosen, double nutShare) {
+PowerPathPicture paintPowerPath(QPainter &p, QRectF endArea, QRectF side, const AxisModel &m, const AxisState &s,
+                                int chosen, double nutShare) {
     PowerPathPicture out;
     p.save();
     p.setRenderHint(QPainter::Antialiasing);
@@ -154,7 +161,8 @@ PowerPathPicture paintPowerPath(QPainter &p, QRectF endArea, QRectF side, const 
     };
     const double face = m.face.known() ? m.face.v : 57e-3;
     const double motorShaft = boreOf(m.motorShaft, 8e-3);
-    const bool belt = m.belt && m.small.profile && m.small.teeth > 0 && m.large.teeth > 0 && s.centre == s.centre && s.pulleys[1].outside.value() > 0;
+    const bool belt = m.belt && m.small.profile && m.small.teeth > 0 && m.large.teeth > 0 && s.centre == s.centre &&
+                      s.pulleys[1].outside.value() > 0;
     const double bodyLength = m.body.known() ? m.body.v : 76e-3;
 
     // ---- seen from the motor end
@@ -179,13 +187,16 @@ PowerPathPicture paintPowerPath(QPainter &p, QRectF endArea, QRectF side, const 
         // slot, where the shaft may go
         if (m.slotFrom.known() && m.slotTo.known() && m.slotTo.v > m.slotFrom.v) {
             const double half = (m.pilot.known() ? m.pilot.v : 38e-3) / 2;
-            out.slot = QRectF(cx - half * k, large.y() + (m.slotFrom.v - half) * k, 2 * half * k, (m.slotTo.v - m.slotFrom.v + 2 * half) * k);
+            out.slot = QRectF(cx - half * k, large.y() + (m.slotFrom.v - half) * k, 2 * half * k,
+                              (m.slotTo.v - m.slotFrom.v + 2 * half) * k);
             p.setPen(hiddenLine());
             p.drawRoundedRect(out.slot, half * k, half * k);
         }
         // motor face
         const double h = face * k / 2, ch = face * 0.09 * k;
-        QPolygonF flange{{cx - h + ch, small.y() - h}, {cx + h - ch, small.y() - h}, {cx + h, small.y() - h + ch}, {cx + h, small.y() + h - ch}, {cx + h - ch, small.y() + h}, {cx - h + ch, small.y() + h}, {cx - h, small.y() + h - ch}, {cx - h, small.y() - h + ch}};
+        QPolygonF flange{{cx - h + ch, small.y() - h}, {cx + h - ch, small.y() - h}, {cx + h, small.y() - h + ch},
+                         {cx + h, small.y() + h - ch}, {cx + h - ch, small.y() + h}, {cx - h + ch, small.y() + h},
+                         {cx - h, small.y() + h - ch}, {cx - h, small.y() - h + ch}};
         QPainterPath flangePath;
         flangePath.addPolygon(flange);
         flangePath.closeSubpath();
@@ -205,8 +216,10 @@ PowerPathPicture paintPowerPath(QPainter &p, QRectF endArea, QRectF side, const 
         const auto &profile = *m.small.profile;
         const auto phases = beltFace(p, small, m.small.teeth, large, m.large.teeth, profile, k, chosen == 3);
         QPainterPath loop;
-        const double R1 = m.small.teeth * profile.pitch * 1e-3 * k / (2 * pi) + 4, R2 = m.large.teeth * profile.pitch * 1e-3 * k / (2 * pi) + 4;
-        loop.addPolygon(QPolygonF{{cx - R2, large.y()}, {cx + R2, large.y()}, {cx + R1, small.y()}, {cx - R1, small.y()}});
+        const double R1 = m.small.teeth * profile.pitch * 1e-3 * k / (2 * pi) + 4,
+                     R2 = m.large.teeth * profile.pitch * 1e-3 * k / (2 * pi) + 4;
+        loop.addPolygon(
+            QPolygonF{{cx - R2, large.y()}, {cx + R2, large.y()}, {cx + R1, small.y()}, {cx - R1, small.y()}});
         add(3, loop);
         pulleyFace(p, large, profile, m.large.teeth, k, phases.second, boreOf(m.large.bore, 12e-3), chosen == 4);
         pulleyFace(p, small, profile, m.small.teeth, k, phases.first, boreOf(m.small.bore, motorShaft), chosen == 2);
@@ -238,24 +251,36 @@ PowerPathPicture paintPowerPath(QPainter &p, QRectF endArea, QRectF side, const 
         addRect(1, r);
         const double hole = (m.boltSquare.known() ? m.boltSquare.v : face * 0.83) * k / 2;
         for (int a : {-1, 1})
-            for (int b : {-1, 1}) p.drawEllipse(QPointF(c.x() + a * hole, c.y() + b * hole), 2.5e-3 * k, 2.5e-3 * k);
-        p.drawEllipse(c, (m.pilot.known() ? m.pilot.v : face * 0.66) * k / 2, (m.pilot.known() ? m.pilot.v : face * 0.66) * k / 2);
+            for (int b : {-1, 1})
+                p.drawEllipse(QPointF(c.x() + a * hole, c.y() + b * hole), 2.5e-3 * k, 2.5e-3 * k);
+        p.drawEllipse(c, (m.pilot.known() ? m.pilot.v : face * 0.66) * k / 2,
+                      (m.pilot.known() ? m.pilot.v : face * 0.66) * k / 2);
         p.drawEllipse(c, motorShaft * k / 2, motorShaft * k / 2);
         p.setPen(centreLine());
         p.drawLine(c - QPointF(h + 10, 0), c + QPointF(h + 10, 0));
         p.drawLine(c - QPointF(0, h + 10), c + QPointF(0, h + 10));
         p.setPen(th.ink2);
-        if (!m.hasMotor) p.drawText(QRectF(e.left(), r.bottom() + 8, e.width(), 36), Qt::AlignLeft | Qt::TextWordWrap, u"≈ drawn as a 57 mm motor"_s);
-        else if (m.belt) p.drawText(QRectF(e.left(), r.bottom() + 8, e.width() - 6, 54), Qt::AlignLeft | Qt::TextWordWrap, u"Teeth of both pulleys and the belt make the drive appear."_s);
+        if (!m.hasMotor)
+            p.drawText(QRectF(e.left(), r.bottom() + 8, e.width(), 36), Qt::AlignLeft | Qt::TextWordWrap,
+                       u"≈ drawn as a 57 mm motor"_s);
+        else if (m.belt)
+            p.drawText(QRectF(e.left(), r.bottom() + 8, e.width() - 6, 54), Qt::AlignLeft | Qt::TextWordWrap,
+                       u"Teeth of both pulleys and the belt make the drive appear."_s);
     }
 
     // ---- seen from the front
     p.setPen(th.ink2);
     p.setFont(lw::face(13));
-    p.drawText(QPointF(side.left(), side.top() + 13), m.vertical ? (onPaper() ? u"Seen from the side, laid level"_s : u"Seen from the side, laid level, the slide at mid-travel when dragged there"_s) : onPaper() ? u"Seen from the front"_s : u"Seen from the front; drag the table along its travel"_s);
+    p.drawText(QPointF(side.left(), side.top() + 13),
+               m.vertical
+                   ? (onPaper() ? u"Seen from the side, laid level"_s
+                                : u"Seen from the side, laid level, the slide at mid-travel when dragged there"_s)
+               : onPaper() ? u"Seen from the front"_s
+                           : u"Seen from the front; drag the table along its travel"_s);
     const double travel = m.travel.known() ? m.travel.v : 0.3;
     const double nut = m.nutLength.known() ? m.nutLength.v : 45e-3;
-    const double beyondA = m.beyondA.known() ? std::max(0.0, m.beyondA.v) : 30e-3, beyondB = m.beyondB.known() ? std::max(0.0, m.beyondB.v) : 30e-3;
+    const double beyondA = m.beyondA.known() ? std::max(0.0, m.beyondA.v) : 30e-3,
+                 beyondB = m.beyondB.known() ? std::max(0.0, m.beyondB.v) : 30e-3;
     const double thread = m.threadLength.known() ? m.threadLength.v : travel + nut + beyondA + beyondB;
     const double span = m.span.known() ? std::max(m.span.v, thread * 0.98) : thread + 30e-3;
     const double shaftOut = m.shaftLength.known() ? m.shaftLength.v : 24e-3;
@@ -283,7 +308,8 @@ PowerPathPicture paintPowerPath(QPainter &p, QRectF endArea, QRectF side, const 
     p.drawRect(drawn);
     addRect(7, drawn);
     p.setPen(th.ink2);
-    p.drawText(drawn, Qt::AlignCenter, text(m.what.empty() ? "slide" : m.what) + u"  "_s + text(withUnit(m.mass.v, Dimension::Mass, "kg")));
+    p.drawText(drawn, Qt::AlignCenter,
+               text(m.what.empty() ? "slide" : m.what) + u"  "_s + text(withUnit(m.mass.v, Dimension::Mass, "kg")));
     const QRectF bracket(nutX + nut * k / 2 - 7e-3 * k, drawn.bottom(), 14e-3 * k, axisY - d0 * k / 2 - drawn.bottom());
     if (bracket.height() > 0) {
         p.setPen(edge(false, 1.2));
@@ -293,7 +319,8 @@ PowerPathPicture paintPowerPath(QPainter &p, QRectF endArea, QRectF side, const 
     p.setPen(edge(chosen == 6, 1.2));
     p.setBrush(th.part);
     const double journal = root * 0.85 * k;
-    p.drawRect(QRectF(bearingX - (belt ? 30e-3 : 26e-3) * k, axisY - journal / 2, (thread + (belt ? 30e-3 : 26e-3) + (span - thread)) * k + 8, journal));
+    p.drawRect(QRectF(bearingX - (belt ? 30e-3 : 26e-3) * k, axisY - journal / 2,
+                      (thread + (belt ? 30e-3 : 26e-3) + (span - thread)) * k + 8, journal));
     const QRectF screwRect(screwLeft, axisY - d0 * k / 2, screwRight - screwLeft, d0 * k);
     p.setPen(m.hasScrew ? edge(chosen == 6, 1.4) : hiddenLine());
     p.drawRect(screwRect);
@@ -301,7 +328,9 @@ PowerPathPicture paintPowerPath(QPainter &p, QRectF endArea, QRectF side, const 
         const double pitch = m.thread.pitch.value() * k;
         p.setPen(QPen(chosen == 6 ? th.touch : th.ink, 0.8));
         const int every = std::max(1, static_cast<int>(std::ceil(3.2 / std::max(0.05, pitch))));
-        for (const double x : ticksBetween(screwRect.left(), screwRect.right() - pitch * every * 0.5, pitch * every, 600)) p.drawLine(QPointF(x, screwRect.top()), QPointF(x + pitch * every * 0.5, screwRect.bottom()));
+        for (const double x :
+             ticksBetween(screwRect.left(), screwRect.right() - pitch * every * 0.5, pitch * every, 600))
+            p.drawLine(QPointF(x, screwRect.top()), QPointF(x + pitch * every * 0.5, screwRect.bottom()));
     }
     addRect(6, screwRect.adjusted(0, -4, 0, 4));
     // nut
@@ -311,7 +340,8 @@ PowerPathPicture paintPowerPath(QPainter &p, QRectF endArea, QRectF side, const 
     p.drawRect(nutRect);
     addRect(6, nutRect);
     // bearings and blocks
-    const double od = m.bearingOutside.known() ? m.bearingOutside.v : 32e-3, id = m.bearingBore.known() ? m.bearingBore.v : 12e-3;
+    const double od = m.bearingOutside.known() ? m.bearingOutside.v : 32e-3,
+                 id = m.bearingBore.known() ? m.bearingBore.v : 12e-3;
     for (int end : {0, 1}) {
         if (end == 1 && m.ends == Ends::FixedFree) continue;
         const double x = end == 0 ? bearingX - 11e-3 * k : bearingX + span * k - 5e-3 * k;
@@ -384,14 +414,19 @@ PowerPathPicture paintPowerPath(QPainter &p, QRectF endArea, QRectF side, const 
         pulleySide(pulleyX, axisY, m.large, s.pulleys[1], 4);
         pulleySide(pulleyX, motorY, m.small, s.pulleys[0], 2);
         const double bw = (m.beltWidth.known() ? m.beltWidth.v : 12e-3) * k;
-        const QRectF beltRect(pulleyX - bw / 2, axisY - s.pulleys[1].outside.value() / 2 * k - 2, bw, s.centre * k + (s.pulleys[0].outside.value() + s.pulleys[1].outside.value()) / 2 * k + 4);
+        const QRectF beltRect(pulleyX - bw / 2, axisY - s.pulleys[1].outside.value() / 2 * k - 2, bw,
+                              s.centre * k + (s.pulleys[0].outside.value() + s.pulleys[1].outside.value()) / 2 * k + 4);
         p.setPen(edge(chosen == 3, 0.8));
         p.setBrush(chosen == 3 ? th.touch : th.belt);
-        p.drawRect(QRectF(beltRect.left(), axisY + s.pulleys[1].outside.value() / 2 * k * 0.6, bw, (s.centre - (s.pulleys[0].outside.value() + s.pulleys[1].outside.value()) * 0.3) * k));
+        p.drawRect(QRectF(beltRect.left(), axisY + s.pulleys[1].outside.value() / 2 * k * 0.6, bw,
+                          (s.centre - (s.pulleys[0].outside.value() + s.pulleys[1].outside.value()) * 0.3) * k));
         addRect(3, beltRect);
         p.setFont(lw::face(13));
-        paintDimension(p, {faceX - bodyLength * k, motorY + face * k / 2 + 14}, {bearingX - 15e-3 * k, motorY + face * k / 2 + 14}, text(numberText((bodyLength + offFace + 9e-3) * 1e3, 3)) + u" out"_s, true);
-        tied(p, {faceX - bodyLength * k * 0.85, motorY - face * k / 2 - 16}, {faceX - bodyLength * k * 0.7, motorY - face * k * 0.3}, 1, chosen == 1);
+        paintDimension(p, {faceX - bodyLength * k, motorY + face * k / 2 + 14},
+                       {bearingX - 15e-3 * k, motorY + face * k / 2 + 14},
+                       text(numberText((bodyLength + offFace + 9e-3) * 1e3, 3)) + u" out"_s, true);
+        tied(p, {faceX - bodyLength * k * 0.85, motorY - face * k / 2 - 16},
+             {faceX - bodyLength * k * 0.7, motorY - face * k * 0.3}, 1, chosen == 1);
         tied(p, {pulleyX + 40, motorY + 10}, {pulleyX + 3, motorY + 2}, 2, chosen == 2);
         tied(p, {pulleyX - 38, (axisY + motorY) / 2 - 4}, {pulleyX, (axisY + motorY) / 2}, 3, chosen == 3);
         tied(p, {pulleyX - 44, axisY - 22}, {pulleyX - 2, axisY - 6}, 4, chosen == 4);
@@ -404,7 +439,8 @@ PowerPathPicture paintPowerPath(QPainter &p, QRectF endArea, QRectF side, const 
         p.setBrush(th.part);
         p.drawRect(c);
         addRect(2, c);
-        tied(p, {c.left() - bodyLength * k * 0.5, axisY + face * k / 2 + 22}, {c.left() - bodyLength * k * 0.45, axisY + face * k * 0.3}, 1, chosen == 1);
+        tied(p, {c.left() - bodyLength * k * 0.5, axisY + face * k / 2 + 22},
+             {c.left() - bodyLength * k * 0.45, axisY + face * k * 0.3}, 1, chosen == 1);
         tied(p, {c.center().x(), c.bottom() + 30}, c.center(), 2, chosen == 2);
     }
     tied(p, {bearingX - 4, axisY - (od / 2) * k - 32}, {bearingX, axisY - od / 2 * k * 0.7}, 5, chosen == 5);
@@ -416,8 +452,10 @@ PowerPathPicture paintPowerPath(QPainter &p, QRectF endArea, QRectF side, const 
     // thread left beyond the nut, and the travel between
     const double dimY = axisY + d0 * k / 2 + 44;
     p.setPen(QPen(th.ink2, 0.8));
-    for (double x : {screwLeft, nutFrom, nutFrom + room + nut * k, screwRight}) p.drawLine(QPointF(x, axisY + d0 * k / 2 + 4), QPointF(x, dimY + 5));
-    paintDimension(p, {nutFrom, dimY}, {nutFrom + room + nut * k, dimY}, u"travel "_s + text(numberText(travel * 1e3, 4)) + u" + nut "_s + text(numberText(nut * 1e3, 3)));
+    for (double x : {screwLeft, nutFrom, nutFrom + room + nut * k, screwRight})
+        p.drawLine(QPointF(x, axisY + d0 * k / 2 + 4), QPointF(x, dimY + 5));
+    paintDimension(p, {nutFrom, dimY}, {nutFrom + room + nut * k, dimY},
+                   u"travel "_s + text(numberText(travel * 1e3, 4)) + u" + nut "_s + text(numberText(nut * 1e3, 3)));
     paintDimension(p, {screwLeft, dimY}, {nutFrom, dimY}, text(numberText(beyondA * 1e3, 3)));
     paintDimension(p, {nutFrom + room + nut * k, dimY}, {screwRight, dimY}, text(numberText(beyondB * 1e3, 3)));
     p.restore();
@@ -441,38 +479,47 @@ BeltStrip paintBeltStrip(QPainter &p, QRectF area, const AxisModel &m, const Axi
     p.setFont(face(13));
     p.setPen(th.ink2);
     if (!m.small.profile || m.small.teeth < 1 || m.large.teeth < 1) {
-        p.drawText(area.adjusted(170, 8, 0, 0), Qt::AlignLeft | Qt::AlignTop, u"Teeth and belt form of both pulleys are needed."_s);
+        p.drawText(area.adjusted(170, 8, 0, 0), Qt::AlignLeft | Qt::AlignTop,
+                   u"Teeth and belt form of both pulleys are needed."_s);
         p.restore();
         return strip;
     }
-    p.drawText(QPointF(area.left() + 2, area.top() + 60), text(std::string(m.small.profile->name)) + u", %1:%2"_s.arg(m.small.teeth).arg(m.large.teeth));
+    p.drawText(QPointF(area.left() + 2, area.top() + 60),
+               text(std::string(m.small.profile->name)) + u", %1:%2"_s.arg(m.small.teeth).arg(m.large.teeth));
     const double centre = s.centre == s.centre ? s.centre : 0.12;
     const bool slot = m.slotFrom.known() && m.slotTo.known() && m.slotTo.v > m.slotFrom.v;
     strip.from = (slot ? std::min(m.slotFrom.v, centre) : centre) - 7e-3;
     strip.to = (slot ? std::max(m.slotTo.v, centre) : centre) + 7e-3;
     strip.track = QRectF(area.left() + 190, area.top() + 30, area.width() - 210, 18);
-    auto x = [&](double c) { return strip.track.left() + (c - strip.from) / (strip.to - strip.from) * strip.track.width(); };
+    auto x = [&](double c) {
+        return strip.track.left() + (c - strip.from) / (strip.to - strip.from) * strip.track.width();
+    };
     if (slot) {
         const QRectF r(x(m.slotFrom.v), strip.track.top(), x(m.slotTo.v) - x(m.slotFrom.v), 18);
         p.setPen(QPen(th.ink, 1.6));
         p.setBrush(th.field);
         p.drawRoundedRect(r, 9, 9);
         p.setPen(th.ink2);
-        const QString words = u"slot %1 to %2"_s.arg(text(numberText(m.slotFrom.v * 1e3, 4)), text(numberText(m.slotTo.v * 1e3, 4)));
+        const QString words =
+            u"slot %1 to %2"_s.arg(text(numberText(m.slotFrom.v * 1e3, 4)), text(numberText(m.slotTo.v * 1e3, 4)));
         p.drawText(QPointF(std::min(r.right() + 8, area.right() - 110), r.top() - 6), words);
         if (s.needInward == s.needInward) {
             const double from = centre - s.needInward;
-            const QColor c = s.slotInward >= s.needInward ? th.holds : s.slotInward >= 0.8 * s.needInward ? th.watch : th.fails;
+            const QColor c = s.slotInward >= s.needInward         ? th.holds
+                             : s.slotInward >= 0.8 * s.needInward ? th.watch
+                                                                  : th.fails;
             p.setPen(QPen(c, 1));
             p.setBrush(hatch(c));
             const double left = std::max(strip.track.left() - 16, x(from));
             p.drawRect(QRectF(left, strip.track.top() + 4, x(centre) - left, 10));
             p.setPen(c);
-            p.drawText(QPointF(left, strip.track.top() - 6), text(numberText(s.needInward * 1e3, 3)) + u" inward to slip it on"_s);
+            p.drawText(QPointF(left, strip.track.top() - 6),
+                       text(numberText(s.needInward * 1e3, 3)) + u" inward to slip it on"_s);
         }
     } else {
         p.setPen(QPen(th.rule2, 1));
-        p.drawLine(QPointF(strip.track.left(), strip.track.center().y()), QPointF(strip.track.right(), strip.track.center().y()));
+        p.drawLine(QPointF(strip.track.left(), strip.track.center().y()),
+                   QPointF(strip.track.right(), strip.track.center().y()));
         p.setPen(th.ink2);
         p.drawText(QPointF(strip.track.left(), strip.track.top() - 6), u"slot not known: measure both its ends"_s);
     }
@@ -485,7 +532,8 @@ BeltStrip paintBeltStrip(QPainter &p, QRectF area, const AxisModel &m, const Axi
         if (!b) continue;
         const double c = b->centre.value();
         if (c < strip.from || c > strip.to) continue;
-        BeltStop stop{teeth, teeth * m.small.profile->pitch, c, {}, s.beltMatches && teeth == m.beltTeeth(), slot && c >= m.slotFrom.v && c <= m.slotTo.v};
+        BeltStop stop{teeth, teeth * m.small.profile->pitch,          c,
+                      {},    s.beltMatches && teeth == m.beltTeeth(), slot && c >= m.slotFrom.v && c <= m.slotTo.v};
         const QString label = text(numberText(stop.lengthMm, 4)) + u"  "_s + text(numberText(c * 1e3, 4));
         const double w = QFontMetricsF(face(13, stop.current)).horizontalAdvance(label) + 12;
         stop.box = QRectF(x(c) - w / 2, strip.track.bottom() + 14, w, 24);
@@ -496,7 +544,8 @@ BeltStrip paintBeltStrip(QPainter &p, QRectF area, const AxisModel &m, const Axi
         lastRight = stop.box.right();
         p.setPen(QPen(stop.current ? th.touch : th.ink, stop.current ? 2 : 1.2));
         p.drawLine(QPointF(x(c), strip.track.bottom() + 2), QPointF(x(c), stop.box.top()));
-        if (stop.current) p.fillRect(stop.box, th.touch);
+        if (stop.current)
+            p.fillRect(stop.box, th.touch);
         else if (stop.inSlot) {
             p.setPen(QPen(th.touch, 1.2));
             p.setBrush(th.sheet);

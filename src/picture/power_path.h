@@ -9,20 +9,22 @@
 
 namespace lw {
 
-/// Parts by balloon number: 1 motor, 2 small pulley (or coupling), 3 belt, 4 large pulley, 5 bearings, 6 screw, 7 table.
+/// Parts by balloon number: 1 motor, 2 small pulley (or coupling), 3 belt, 4 large pulley, 5 bearings, 6 screw, 7
+/// table.
 struct PartArea {
     int part;
     QPainterPath area;
 };
 struct PowerPathPicture {
-    std::vector<PartArea> areas;      ///< in widget coordinates, topmost last
+    std::vector<PartArea> areas;        ///< in widget coordinates, topmost last
     double endScale = 0, sideScale = 0; ///< pixels per metre
-    QRectF slot;                      ///< of the slot in the end view
-    QPointF smallCentre;              ///< of the motor pulley in the end view
+    QRectF slot;                        ///< of the slot in the end view
+    QPointF smallCentre;                ///< of the motor pulley in the end view
     double tableLeft = 0, tableRight = 0;
 };
 /// Paints both views. @param chosen part number, 0 none @param nutShare where the table stands, 0..1 of the travel
-PowerPathPicture paintPowerPath(QPainter &p, QRectF endArea, QRectF sideArea, const AxisModel &m, const AxisState &s, int chosen, double nutShare);
+PowerPathPicture paintPowerPath(QPainter &p, QRectF endArea, QRectF sideArea, const AxisModel &m, const AxisState &s,
+                                int chosen, double nutShare);
 
 /// The slot with the stock belts at the centres they ask.
 struct BeltStop {
@@ -33,7 +35,7 @@ struct BeltStop {
 };
 struct BeltStrip {
     std::vector<BeltStop> stops;
-    double from = 0, to = 0;   ///< m at the ends of the strip
+    double from = 0, to = 0; ///< m at the ends of the strip
     QRectF track;
     [[nodiscard]] double centreAt(double x) const { return from + (x - track.left()) / track.width() * (to - from); }
 };

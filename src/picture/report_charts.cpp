@@ -21,7 +21,10 @@ struct Frame {
     QRectF r;
     double xMost, yMost;
     bool root;
-    [[nodiscard]] QPointF at(double x, double y) const { return {r.left() + (root ? std::sqrt(std::max(0.0, x) / xMost) : x / xMost) * r.width(), r.bottom() - y / yMost * r.height()}; }
+    [[nodiscard]] QPointF at(double x, double y) const {
+        return {r.left() + (root ? std::sqrt(std::max(0.0, x) / xMost) : x / xMost) * r.width(),
+                r.bottom() - y / yMost * r.height()};
+    }
 };
 void axes(QPainter &p, const Frame &f, const QString &y, const QString &x, const std::vector<double> &xTicks) {
     const auto &t = theme();
@@ -49,7 +52,8 @@ void axes(QPainter &p, const Frame &f, const QString &y, const QString &x, const
 }
 } // namespace
 
-void paintTorqueChart(QPainter &p, QRectF area, const AxisModel &m, const AxisState &s, std::span<const Finding> findings) {
+void paintTorqueChart(QPainter &p, QRectF area, const AxisModel &m, const AxisState &s,
+                      std::span<const Finding> findings) {
     const auto &t = theme();
     p.save();
     p.setRenderHint(QPainter::Antialiasing);
@@ -98,7 +102,8 @@ void paintTorqueChart(QPainter &p, QRectF area, const AxisModel &m, const AxisSt
         const double at = speed * 0.09;
         p.drawText(f.at(at, torqueAtSpeed(m, s, at).most) + QPointF(6, -4), u"most it can give"_s);
         p.drawText(f.at(at, torqueAtSpeed(m, s, at).design) + QPointF(6, -4), u"counted on"_s);
-        p.drawText(QRectF(f.at(speed, torqueAtSpeed(m, s, speed).design * share) - QPointF(170, 22), QSizeF(168, 18)), Qt::AlignRight | Qt::AlignVCenter, m.closedLoop ? u"three quarters of it"_s : u"half of it"_s);
+        p.drawText(QRectF(f.at(speed, torqueAtSpeed(m, s, speed).design * share) - QPointF(170, 22), QSizeF(168, 18)),
+                   Qt::AlignRight | Qt::AlignVCenter, m.closedLoop ? u"three quarters of it"_s : u"half of it"_s);
     }
     // pins, their names kept apart
     std::vector<QRectF> taken;
@@ -118,7 +123,10 @@ void paintTorqueChart(QPainter &p, QRectF area, const AxisModel &m, const AxisSt
             QFontMetrics fm(face(13));
             QRectF box(at.x() + 15, at.y() - 9, fm.horizontalAdvance(words) + 2, 18);
             if (box.right() > area.right()) box.moveRight(at.x() - 15);
-            for (int k = 0; k < 12 && std::any_of(taken.begin(), taken.end(), [&](const QRectF &o) { return o.intersects(box); }); ++k) box.translate(0, -17);
+            for (int k = 0;
+                 k < 12 && std::any_of(taken.begin(), taken.end(), [&](const QRectF &o) { return o.intersects(box); });
+                 ++k)
+                box.translate(0, -17);
             taken.push_back(box);
             p.setFont(face(13));
             p.setPen(t.ink);
@@ -164,7 +172,8 @@ void paintPullChart(QPainter &p, QRectF area, const AxisModel &m, const AxisStat
         p.setPen(dash);
         p.drawLine(f.at(0, s.sizingPull), f.at(f.xMost, s.sizingPull));
         p.setFont(face(13));
-        p.drawText(f.at(0, s.sizingPull) + QPointF(8, -5), text(withUnit(s.sizingPull, Dimension::Force, "N")) + u" sizes the motor: the largest, on a cold day"_s);
+        p.drawText(f.at(0, s.sizingPull) + QPointF(8, -5), text(withUnit(s.sizingPull, Dimension::Force, "N")) +
+                                                               u" sizes the motor: the largest, on a cold day"_s);
     }
     p.restore();
 }

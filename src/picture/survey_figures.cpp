@@ -13,12 +13,16 @@ void paintStrutCurve(QPainter &p, QRectF area, const std::vector<StrutPlace> &cu
     const auto &t = theme();
     const double weight = curve.front().force + curve.front().net, stroke = curve.back().compressed;
     double most = weight;
-    for (const auto &c : curve) most = std::max(most, c.force);
+    for (const auto &c : curve)
+        most = std::max(most, c.force);
     most *= 1.2;
     const QRectF plot(area.left() + 44, area.top() + 4, area.width() - 52, area.height() - 24);
-    const auto at = [&](double x, double f) { return QPointF(plot.left() + x / stroke * plot.width(), plot.bottom() - f / most * plot.height()); };
+    const auto at = [&](double x, double f) {
+        return QPointF(plot.left() + x / stroke * plot.width(), plot.bottom() - f / most * plot.height());
+    };
     QPolygonF between;
-    for (const auto &c : curve) between << at(c.compressed, c.force);
+    for (const auto &c : curve)
+        between << at(c.compressed, c.force);
     QPolygonF line = between;
     between << at(stroke, weight) << at(0, weight);
     p.setPen(Qt::NoPen);
@@ -36,12 +40,16 @@ void paintStrutCurve(QPainter &p, QRectF area, const std::vector<StrutPlace> &cu
     p.drawText(QRectF(area.left(), at(0, weight).y() - 9, 40, 18), Qt::AlignRight | Qt::AlignVCenter, newton(weight));
     p.setPen(t.touch);
     const double near0 = std::fabs(at(0, curve.front().force).y() - at(0, weight).y()) < 16 ? 14 : 0;
-    p.drawText(QRectF(area.left(), at(0, curve.front().force).y() - 9 + near0, 40, 18), Qt::AlignRight | Qt::AlignVCenter, newton(curve.front().force));
-    p.drawText(QRectF(plot.right() - 60, at(stroke, curve.back().force).y() + (curve.back().force > weight ? -20 : 3), 58, 18), Qt::AlignRight, newton(curve.back().force));
+    p.drawText(QRectF(area.left(), at(0, curve.front().force).y() - 9 + near0, 40, 18),
+               Qt::AlignRight | Qt::AlignVCenter, newton(curve.front().force));
+    p.drawText(
+        QRectF(plot.right() - 60, at(stroke, curve.back().force).y() + (curve.back().force > weight ? -20 : 3), 58, 18),
+        Qt::AlignRight, newton(curve.back().force));
     p.setPen(t.ink2);
     p.drawText(QRectF(plot.left(), plot.bottom() + 3, plot.width(), 16), Qt::AlignLeft, u"rod out"_s);
     p.drawText(QRectF(plot.left(), plot.bottom() + 3, plot.width(), 16), Qt::AlignRight, u"rod in"_s);
-    p.drawText(QRectF(plot.left(), plot.bottom() + 3, plot.width(), 16), Qt::AlignHCenter, u"N; hatched: stays for the screw"_s);
+    p.drawText(QRectF(plot.left(), plot.bottom() + 3, plot.width(), 16), Qt::AlignHCenter,
+               u"N; hatched: stays for the screw"_s);
     p.restore();
 }
 
@@ -53,7 +61,8 @@ void paintRideStack(QPainter &p, QRectF area, const std::vector<RideLevel> &stac
     const double base = area.top() + rideRow * double(stack.size()) + 2;
     p.setPen(QPen(t.ink, 1.4));
     p.drawLine(QPointF(area.left(), base), QPointF(area.left() + wide, base));
-    for (double x = 4; x < wide; x += 9) p.drawLine(QPointF(area.left() + x, base), QPointF(area.left() + x - 5, base + 6));
+    for (double x = 4; x < wide; x += 9)
+        p.drawLine(QPointF(area.left() + x, base), QPointF(area.left() + x - 5, base + 6));
     p.setFont(face(13));
     for (std::size_t k = 0; k < stack.size(); ++k) {
         const auto &level = stack[k];
@@ -66,11 +75,15 @@ void paintRideStack(QPainter &p, QRectF area, const std::vector<RideLevel> &stac
         p.drawRect(box);
         p.setPen(level.counts ? t.ink : t.ink3);
         p.setFont(face(13, level.asked));
-        const QString own = level.own > 0 ? u", "_s + text(withUnit(level.own, Dimension::Mass, "kg")) : u", not known"_s;
-        p.drawText(box, Qt::AlignCenter, QFontMetrics(p.font()).elidedText(text(level.axis) + u" "_s + text(level.what) + own, Qt::ElideRight, int(box.width()) - 6));
+        const QString own =
+            level.own > 0 ? u", "_s + text(withUnit(level.own, Dimension::Mass, "kg")) : u", not known"_s;
+        p.drawText(box, Qt::AlignCenter,
+                   QFontMetrics(p.font()).elidedText(text(level.axis) + u" "_s + text(level.what) + own, Qt::ElideRight,
+                                                     int(box.width()) - 6));
         if (level.asked && level.carried > 0) {
             p.setPen(t.touch);
-            p.drawText(QRectF(area.right() - figures + 6, y, figures - 6, rideRow), Qt::AlignRight | Qt::AlignVCenter, u"moves "_s + text(withUnit(level.carried, Dimension::Mass, "kg")));
+            p.drawText(QRectF(area.right() - figures + 6, y, figures - 6, rideRow), Qt::AlignRight | Qt::AlignVCenter,
+                       u"moves "_s + text(withUnit(level.carried, Dimension::Mass, "kg")));
         }
     }
     p.restore();

@@ -51,13 +51,15 @@ public:
         pen(1.5);
         m_p.drawLine(QPointF(x, y), QPointF(x + w, y));
         pen(0.8);
-        for (double d = 4; d < w; d += 8) m_p.drawLine(QPointF(x + d, y), QPointF(x + d - 5, y + 6));
+        for (double d = 4; d < w; d += 8)
+            m_p.drawLine(QPointF(x + d, y), QPointF(x + d - 5, y + 6));
     }
     void scale(double x, double y) { // spring scale, lying
         pen(1.4);
         m_p.setBrush(theme().field);
         m_p.drawRect(QRectF(x, y - 8, 62, 16));
-        for (int k = 1; k < 8; ++k) m_p.drawLine(QPointF(x + 7.5 * k, y - 8), QPointF(x + 7.5 * k, y - (k % 4 ? 3 : 0)));
+        for (int k = 1; k < 8; ++k)
+            m_p.drawLine(QPointF(x + 7.5 * k, y - 8), QPointF(x + 7.5 * k, y - (k % 4 ? 3 : 0)));
         m_p.setPen(QPen(theme().fails, 1.6));
         m_p.drawLine(QPointF(x + 24, y - 8), QPointF(x + 24, y + 8));
         pen(1.4);
@@ -80,7 +82,8 @@ public:
         m_p.drawEllipse(QPointF(x, y), r, r);
         for (int k = 0; k < 10; ++k) {
             const double a = k * 0.6283;
-            m_p.drawLine(QPointF(x + std::cos(a) * r, y + std::sin(a) * r), QPointF(x + std::cos(a) * r * 0.8, y + std::sin(a) * r * 0.8));
+            m_p.drawLine(QPointF(x + std::cos(a) * r, y + std::sin(a) * r),
+                         QPointF(x + std::cos(a) * r * 0.8, y + std::sin(a) * r * 0.8));
         }
         m_p.drawLine(QPointF(x, y), QPointF(x + r * 0.4, y - r * 0.6));
     }
@@ -121,7 +124,8 @@ void paintHowTo(QPainter &p, QRectF area, HowTo subject) {
         s.scale(180, 50);
         s.arrow({262, 50}, {300, 50});
         s.words(20, 28, u"nut off"_s);
-        s.words(180, 80, subject == HowTo::Pull ? u"pull slow, read while it moves"_s : u"read the highest as it starts"_s);
+        s.words(180, 80,
+                subject == HowTo::Pull ? u"pull slow, read while it moves"_s : u"read the highest as it starts"_s);
         break;
     case HowTo::Weigh:
         s.ground(20, 96, 220);
@@ -140,7 +144,8 @@ void paintHowTo(QPainter &p, QRectF area, HowTo subject) {
         s.line({60, 30}, {60, 22});
         s.arrow({34, 22}, {82, 18});
         s.box(130, 62, 150, 14);
-        for (int k = 0; k <= 10; ++k) s.line({132 + 14.6 * k, 62}, {132 + 14.6 * k, k % 5 ? 67.0 : 71.0}, 0.9);
+        for (int k = 0; k <= 10; ++k)
+            s.line({132 + 14.6 * k, 62}, {132 + 14.6 * k, k % 5 ? 67.0 : 71.0}, 0.9);
         s.box(150, 40, 110, 20);
         s.words(104, 104, u"ten turns, one way; rule or gauge blocks"_s);
         break;
@@ -214,7 +219,9 @@ void paintHowTo(QPainter &p, QRectF area, HowTo subject) {
         s.dial(146, 20, 15);
         s.line({146, 35}, {146, 52}, 2);
         s.circle({288, 58}, 15);
-        for (int k = 0; k < 8; ++k) s.line({288 + 11 * std::cos(k * 0.7854), 58 + 11 * std::sin(k * 0.7854)}, {288 + 15 * std::cos(k * 0.7854), 58 + 15 * std::sin(k * 0.7854)}, 1.6);
+        for (int k = 0; k < 8; ++k)
+            s.line({288 + 11 * std::cos(k * 0.7854), 58 + 11 * std::sin(k * 0.7854)},
+                   {288 + 15 * std::cos(k * 0.7854), 58 + 15 * std::sin(k * 0.7854)}, 1.6);
         s.words(40, 110, u"eight marks round, three places along"_s);
         break;
     case HowTo::ScrewLine:
@@ -299,8 +306,10 @@ void paintLostBar(QPainter &p, QRectF area, const AxisModel &m, const AxisState 
     add(u"wind-up"_s, m.lostWindUp);
     if (!pieces.empty()) add(u"nut thread"_s, m.lostThread, true); // what is left over, once something was taken off
     double total = 0;
-    for (const auto &x : pieces) total += x.size;
-    const double whole = std::max({total, m.lostNow.known() ? m.lostNow.v : 0.0, s.lostMotion == s.lostMotion ? s.lostMotion : 0.0, 1e-6});
+    for (const auto &x : pieces)
+        total += x.size;
+    const double whole = std::max(
+        {total, m.lostNow.known() ? m.lostNow.v : 0.0, s.lostMotion == s.lostMotion ? s.lostMotion : 0.0, 1e-6});
     const double k = area.width() / whole;
     double x = area.left();
     p.setFont(face(13));
@@ -310,7 +319,11 @@ void paintLostBar(QPainter &p, QRectF area, const AxisModel &m, const AxisState 
         p.setPen(dash);
         p.drawRect(QRectF(area.left(), area.top() + 18, area.width() - 1, 22));
         p.setPen(t.ink2);
-        p.drawText(QRectF(area.left() + 8, area.top() + 18, area.width() - 16, 22), Qt::AlignLeft | Qt::AlignVCenter, m.lostNow.known() ? (m.lostNow.assumed() ? u"≈ "_s : QString()) + text(withUnit(m.lostNow.v, Dimension::Length, "mm", 2)) + u" in all; its parts are not measured"_s : u"not measured"_s);
+        p.drawText(QRectF(area.left() + 8, area.top() + 18, area.width() - 16, 22), Qt::AlignLeft | Qt::AlignVCenter,
+                   m.lostNow.known() ? (m.lostNow.assumed() ? u"≈ "_s : QString()) +
+                                           text(withUnit(m.lostNow.v, Dimension::Length, "mm", 2)) +
+                                           u" in all; its parts are not measured"_s
+                                     : u"not measured"_s);
     }
     for (const auto &piece : pieces) {
         const QRectF r(x, area.top() + 18, piece.size * k, 22);
@@ -326,13 +339,17 @@ void paintLostBar(QPainter &p, QRectF area, const AxisModel &m, const AxisState 
         }
         p.setFont(face(13));
         p.setPen(t.ink2);
-        if (r.width() > 44) p.drawText(QRectF(r.left(), area.top(), r.width(), 17), Qt::AlignLeft | Qt::AlignVCenter, QFontMetrics(p.font()).elidedText(piece.name, Qt::ElideRight, int(r.width())));
+        if (r.width() > 44)
+            p.drawText(QRectF(r.left(), area.top(), r.width(), 17), Qt::AlignLeft | Qt::AlignVCenter,
+                       QFontMetrics(p.font()).elidedText(piece.name, Qt::ElideRight, int(r.width())));
         x += piece.size * k;
     }
     if (s.lostMotion == s.lostMotion) {
         p.fillRect(QRectF(area.left(), area.top() + 44, std::max(2.0, s.lostMotion * k), 9), t.ink);
         p.setPen(t.ink2);
-        p.drawText(QRectF(area.left() + s.lostMotion * k + 6, area.top() + 40, area.width(), 17), Qt::AlignLeft | Qt::AlignVCenter, u"what stays: %1"_s.arg(text(withUnit(s.lostMotion, Dimension::Length, "mm", 2))));
+        p.drawText(QRectF(area.left() + s.lostMotion * k + 6, area.top() + 40, area.width(), 17),
+                   Qt::AlignLeft | Qt::AlignVCenter,
+                   u"what stays: %1"_s.arg(text(withUnit(s.lostMotion, Dimension::Length, "mm", 2))));
     }
     p.restore();
 }
@@ -341,13 +358,20 @@ namespace {
 QString band(double low, double high) { return text(numberText(low, 3)) + u"–"_s + text(numberText(high, 3)) + u"×"_s; }
 } // namespace
 
-int measurePlanHeight(const MeasurePlan &plan) { return !plan.decides ? 24 : 26 + int(std::min<std::size_t>(plan.all.size(), 4)) * 40 + (plan.ladder.empty() ? 0 : 24 + int(plan.ladder.size() + 1) * 26); }
+int measurePlanHeight(const MeasurePlan &plan) {
+    return !plan.decides ? 24
+                         : 26 + int(std::min<std::size_t>(plan.all.size(), 4)) * 40 +
+                               (plan.ladder.empty() ? 0 : 24 + int(plan.ladder.size() + 1) * 26);
+}
 
 QString measurePlanWords(const MeasurePlan &plan) {
     if (!plan.decides) return u"Choose a motor; then it says which measurement decides."_s;
     if (plan.all.empty()) return u"No guess that could be measured sways the verdict."_s;
     QStringList words;
-    for (const auto &n : plan.all) words << u"%1, %2 min: %3 becomes %4"_s.arg(text(n.input->how)).arg(n.minutes).arg(band(plan.decides->low, plan.decides->high), band(n.bandLow, n.bandHigh));
+    for (const auto &n : plan.all)
+        words << u"%1, %2 min: %3 becomes %4"_s.arg(text(n.input->how))
+                     .arg(n.minutes)
+                     .arg(band(plan.decides->low, plan.decides->high), band(n.bandLow, n.bandHigh));
     return words.join(u"; "_s);
 }
 
@@ -380,10 +404,12 @@ void paintMeasurePlan(QPainter &p, QRectF a, const MeasurePlan &plan) {
         paintBalloon(p, QPointF(a.left() + 11, y + 17), n, n <= 3, 10);
         p.setFont(face(15));
         p.setPen(t.ink);
-        p.drawText(QRectF(a.left() + 28, y, left - a.left() - 32, 20), Qt::AlignLeft | Qt::AlignVCenter, QFontMetrics(p.font()).elidedText(text(m.input->name), Qt::ElideRight, int(left - a.left() - 34)));
+        p.drawText(QRectF(a.left() + 28, y, left - a.left() - 32, 20), Qt::AlignLeft | Qt::AlignVCenter,
+                   QFontMetrics(p.font()).elidedText(text(m.input->name), Qt::ElideRight, int(left - a.left() - 34)));
         p.setFont(face(13));
         p.setPen(t.ink2);
-        p.drawText(QRectF(a.left() + 28, y + 19, left - a.left() - 32, 18), Qt::AlignLeft | Qt::AlignVCenter, u"%1 min"_s.arg(m.minutes));
+        p.drawText(QRectF(a.left() + 28, y + 19, left - a.left() - 32, 18), Qt::AlignLeft | Qt::AlignVCenter,
+                   u"%1 min"_s.arg(m.minutes));
         QPen dash(t.unknown, 1.2);
         dash.setDashPattern({3, 2.4});
         p.setPen(dash);
@@ -396,23 +422,27 @@ void paintMeasurePlan(QPainter &p, QRectF a, const MeasurePlan &plan) {
     }
     if (plan.all.empty()) {
         p.setPen(t.ink2);
-        p.drawText(QRectF(a.left(), y - 22, left - a.left(), 20), Qt::AlignLeft | Qt::AlignVCenter, u"nothing guessed"_s);
+        p.drawText(QRectF(a.left(), y - 22, left - a.left(), 20), Qt::AlignLeft | Qt::AlignVCenter,
+                   u"nothing guessed"_s);
     }
     if (!plan.ladder.empty()) {
         p.setFont(face(15, true));
         p.setPen(t.ink);
         p.fillRect(QRectF(a.left(), y, a.width(), 22), t.sheet);
-        p.drawText(QRectF(a.left(), y, a.width(), 22), Qt::AlignLeft | Qt::AlignVCenter, u"What is left of the doubt"_s);
+        p.drawText(QRectF(a.left(), y, a.width(), 22), Qt::AlignLeft | Qt::AlignVCenter,
+                   u"What is left of the doubt"_s);
         y += 24;
         auto rung = [&](const Finding &g, const QString &name) {
             paintPin(p, {a.left() + 1, y + 12}, g.verdict, {22, 11});
             p.setFont(face(13));
             p.setPen(t.ink);
-            p.drawText(QRectF(a.left() + 30, y, left - a.left() - 34, 24), Qt::AlignLeft | Qt::AlignVCenter, QFontMetrics(p.font()).elidedText(name, Qt::ElideRight, int(left - a.left() - 36)));
+            p.drawText(QRectF(a.left() + 30, y, left - a.left() - 34, 24), Qt::AlignLeft | Qt::AlignVCenter,
+                       QFontMetrics(p.font()).elidedText(name, Qt::ElideRight, int(left - a.left() - 36)));
             if (g.low == g.low) {
                 p.setPen(QPen(g.verdict == Verdict::NotKnown ? t.unknown : t.of(g.verdict), 2));
                 p.drawLine(QPointF(x(g.low), y + 12), QPointF(x(g.high), y + 12));
-                for (double v : {g.low, g.high}) p.drawLine(QPointF(x(v), y + 7), QPointF(x(v), y + 17));
+                for (double v : {g.low, g.high})
+                    p.drawLine(QPointF(x(v), y + 7), QPointF(x(v), y + 17));
                 p.setFont(face(13, true));
                 p.setPen(t.ink);
                 p.drawText(QRectF(a.left(), y, a.width(), 24), Qt::AlignRight | Qt::AlignVCenter, band(g.low, g.high));
@@ -420,10 +450,12 @@ void paintMeasurePlan(QPainter &p, QRectF a, const MeasurePlan &plan) {
             y += 26;
         };
         rung(f, u"now"_s);
-        for (std::size_t k = 0; k < plan.ladder.size(); ++k) rung(plan.ladder[k], u"then %1"_s.arg(text(plan.all[k].input->name)));
+        for (std::size_t k = 0; k < plan.ladder.size(); ++k)
+            rung(plan.ladder[k], u"then %1"_s.arg(text(plan.all[k].input->name)));
     }
     p.setPen(QPen(t.ink, 1.2));
-    const double gap = railsFrom + double(std::min<std::size_t>(plan.all.size(), 4)) * 40; // the rails leave the title free
+    const double gap =
+        railsFrom + double(std::min<std::size_t>(plan.all.size(), 4)) * 40; // the rails leave the title free
     for (double v : {f.must, f.wanted}) {
         p.drawLine(QPointF(x(v), railsFrom), QPointF(x(v), gap));
         if (!plan.ladder.empty()) p.drawLine(QPointF(x(v), gap + 24), QPointF(x(v), y));

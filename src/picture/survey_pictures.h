@@ -7,7 +7,26 @@
 
 namespace lw {
 
-enum class HowTo { None, Pull, Weigh, Turns, ThrustFloat, LostMotion, RunOut, Hoist, Breakaway, Travel, Handle, Loads, Round, ScrewLine, Tram, Square, Bar, Nose };
+enum class HowTo {
+    None,
+    Pull,
+    Weigh,
+    Turns,
+    ThrustFloat,
+    LostMotion,
+    RunOut,
+    Hoist,
+    Breakaway,
+    Travel,
+    Handle,
+    Loads,
+    Round,
+    ScrewLine,
+    Tram,
+    Square,
+    Bar,
+    Nose
+};
 /// Which drawing belongs to a field.
 [[nodiscard]] HowTo howToOf(std::string_view pointer);
 void paintHowTo(QPainter &p, QRectF area, HowTo subject);

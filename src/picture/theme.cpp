@@ -10,13 +10,15 @@ bool isDark = false, isPrint = false;
 }
 
 const Theme &lightTheme() {
-    static const Theme t{false, 0xEFE8D9, 0xFBF8F0, 0xFFFEFA, 0xF1EADB, 0xE2D8C3, 0x221E18, 0x51493D, 0x6A6153, 0xD3C8B2, 0x8B806C, 0x1B578C, 0xDBE6EE,
-                         0x25663A, 0x8A5300, 0xA3281B, 0x56525F, 0xE1EBDA, 0xF5E7C6, 0xF6DFD5, 0xE8E4DE, 0x2B2721, 0xFBF8F0};
+    static const Theme t{false,    0xEFE8D9, 0xFBF8F0, 0xFFFEFA, 0xF1EADB, 0xE2D8C3, 0x221E18, 0x51493D,
+                         0x6A6153, 0xD3C8B2, 0x8B806C, 0x1B578C, 0xDBE6EE, 0x25663A, 0x8A5300, 0xA3281B,
+                         0x56525F, 0xE1EBDA, 0xF5E7C6, 0xF6DFD5, 0xE8E4DE, 0x2B2721, 0xFBF8F0};
     return t;
 }
 const Theme &darkTheme() {
-    static const Theme t{true, 0x191714, 0x23201C, 0x2C2823, 0x2F2B26, 0x3C372F, 0xF1E8D8, 0xC6BAA6, 0xA89C89, 0x3D382F, 0x7D7262, 0x86BDEB, 0x223443,
-                         0x83C891, 0xE6B257, 0xF2907A, 0xBAB3C2, 0x25342A, 0x3B301B, 0x42261F, 0x312E33, 0x0E0C0A, 0x1B1916};
+    static const Theme t{true,     0x191714, 0x23201C, 0x2C2823, 0x2F2B26, 0x3C372F, 0xF1E8D8, 0xC6BAA6,
+                         0xA89C89, 0x3D382F, 0x7D7262, 0x86BDEB, 0x223443, 0x83C891, 0xE6B257, 0xF2907A,
+                         0xBAB3C2, 0x25342A, 0x3B301B, 0x42261F, 0x312E33, 0x0E0C0A, 0x1B1916};
     return t;
 }
 const Theme &printTheme() {
@@ -45,7 +47,8 @@ void setDarkTheme(bool dark) { isDark = dark; }
 bool loadFonts() {
     loadFontResources();
     bool ok = true;
-    for (const auto &f : {u":/fonts/LathewrightSans-Regular.otf"_s, u":/fonts/LathewrightSans-Bold.otf"_s, u":/fonts/LathewrightSans-Italic.otf"_s, u":/fonts/LathewrightMono-Regular.otf"_s})
+    for (const auto &f : {u":/fonts/LathewrightSans-Regular.otf"_s, u":/fonts/LathewrightSans-Bold.otf"_s,
+                          u":/fonts/LathewrightSans-Italic.otf"_s, u":/fonts/LathewrightMono-Regular.otf"_s})
         ok &= QFontDatabase::addApplicationFont(f) >= 0;
     return ok;
 }

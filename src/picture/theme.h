@@ -10,9 +10,17 @@ namespace lw {
 
 struct Theme {
     bool dark;
-    QColor paper, sheet, field, part, part2, ink, ink2, ink3, rule, rule2, touch, touchWash, holds, watch, fails, unknown, holdsWash, watchWash, failsWash, unknownWash, belt, onInk;
-    [[nodiscard]] QColor of(Verdict v) const { return v == Verdict::Holds ? holds : v == Verdict::Watch ? watch : v == Verdict::Fails ? fails : unknown; }
-    [[nodiscard]] QColor wash(Verdict v) const { return v == Verdict::Holds ? holdsWash : v == Verdict::Watch ? watchWash : v == Verdict::Fails ? failsWash : unknownWash; }
+    QColor paper, sheet, field, part, part2, ink, ink2, ink3, rule, rule2, touch, touchWash, holds, watch, fails,
+        unknown, holdsWash, watchWash, failsWash, unknownWash, belt, onInk;
+    [[nodiscard]] QColor of(Verdict v) const {
+        return v == Verdict::Holds ? holds : v == Verdict::Watch ? watch : v == Verdict::Fails ? fails : unknown;
+    }
+    [[nodiscard]] QColor wash(Verdict v) const {
+        return v == Verdict::Holds   ? holdsWash
+               : v == Verdict::Watch ? watchWash
+               : v == Verdict::Fails ? failsWash
+                                     : unknownWash;
+    }
 };
 const Theme &lightTheme();
 const Theme &darkTheme();

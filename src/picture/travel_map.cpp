@@ -7,7 +7,8 @@
 namespace lw {
 using namespace Qt::StringLiterals;
 
-void paintTravelMap(QPainter &p, QRectF area, double left, double right, const AxisModel &m, const SurveyMap &map, const std::vector<std::pair<double, double>> &screwLine) {
+void paintTravelMap(QPainter &p, QRectF area, double left, double right, const AxisModel &m, const SurveyMap &map,
+                    const std::vector<std::pair<double, double>> &screwLine) {
     p.save();
     p.setRenderHint(QPainter::Antialiasing);
     const auto &t = theme();
@@ -27,12 +28,16 @@ void paintTravelMap(QPainter &p, QRectF area, double left, double right, const A
         }
         const QRectF r(x(z.from), way.top(), std::max(3.0, x(z.to) - x(z.from)), way.height());
         p.setPen(QPen(t.ink2, 1));
-        p.setBrush(z.name == "loose" ? hatch(t.ink2, 0.8) : QBrush(z.verdict == Verdict::Fails ? t.failsWash : t.watchWash));
+        p.setBrush(z.name == "loose" ? hatch(t.ink2, 0.8)
+                                     : QBrush(z.verdict == Verdict::Fails ? t.failsWash : t.watchWash));
         p.drawRect(r);
         const QString words = text(z.name);
         if (QFontMetrics(p.font()).horizontalAdvance(words) + 8 < r.width()) {
             p.setPen(t.ink);
-            if (z.name == "loose") p.fillRect(QRectF(r.center().x() - QFontMetrics(p.font()).horizontalAdvance(words) / 2.0 - 3, r.top() + 1, QFontMetrics(p.font()).horizontalAdvance(words) + 6, r.height() - 2), t.sheet);
+            if (z.name == "loose")
+                p.fillRect(QRectF(r.center().x() - QFontMetrics(p.font()).horizontalAdvance(words) / 2.0 - 3,
+                                  r.top() + 1, QFontMetrics(p.font()).horizontalAdvance(words) + 6, r.height() - 2),
+                           t.sheet);
             p.drawText(r, Qt::AlignCenter, words);
         }
     }
@@ -40,14 +45,18 @@ void paintTravelMap(QPainter &p, QRectF area, double left, double right, const A
         p.setPen(QPen(t.touch, 2));
         const double y = way.bottom() + 4;
         p.drawLine(QPointF(x(map.usedFrom), y), QPointF(x(map.usedTo), y));
-        for (double v : {map.usedFrom, map.usedTo}) p.drawLine(QPointF(x(v), y - 4), QPointF(x(v), y + 4));
+        for (double v : {map.usedFrom, map.usedTo})
+            p.drawLine(QPointF(x(v), y - 4), QPointF(x(v), y + 4));
     }
     const double base = area.bottom() - 4;
     // play: a bar hanging at each place
     double most = 0.05e-3;
-    for (const auto &[at, lost] : m.playAlong) most = std::max(most, lost);
+    for (const auto &[at, lost] : m.playAlong)
+        most = std::max(most, lost);
     const double high = std::max(8.0, base - way.bottom() - 22);
-    if (worn) p.fillRect(QRectF(x(worn->from), base - high - 2, x(worn->to) - x(worn->from), high + 2), worn->verdict == Verdict::Fails ? t.failsWash : t.watchWash);
+    if (worn)
+        p.fillRect(QRectF(x(worn->from), base - high - 2, x(worn->to) - x(worn->from), high + 2),
+                   worn->verdict == Verdict::Fails ? t.failsWash : t.watchWash);
     std::vector<std::tuple<QRectF, int, QString>> plays;
     for (const auto &[at, lost] : m.playAlong) {
         const double h = high * lost / most;
@@ -55,13 +64,18 @@ void paintTravelMap(QPainter &p, QRectF area, double left, double right, const A
         p.setBrush(t.part2);
         p.drawRect(QRectF(x(at) - 4, base - h, 8, h));
         const bool atLeft = x(at) > right - 130;
-        plays.emplace_back(QRectF(atLeft ? x(at) - 138 : x(at) + 8, base - 16, 130, 16), int((atLeft ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignBottom), text(withUnit(lost, Dimension::Length, "mm", 2)) + (worn && lost == most ? u" screw worn"_s : QString()));
+        plays.emplace_back(QRectF(atLeft ? x(at) - 138 : x(at) + 8, base - 16, 130, 16),
+                           int((atLeft ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignBottom),
+                           text(withUnit(lost, Dimension::Length, "mm", 2)) +
+                               (worn && lost == most ? u" screw worn"_s : QString()));
     }
     if (screwLine.size() > 1) {
         double span = 0.02e-3;
-        for (const auto &[at, y] : screwLine) span = std::max(span, std::fabs(y - screwLine.front().second));
+        for (const auto &[at, y] : screwLine)
+            span = std::max(span, std::fabs(y - screwLine.front().second));
         QPolygonF line;
-        for (const auto &[at, y] : screwLine) line << QPointF(x(at), base - high / 2 - (y - screwLine.front().second) / span * high / 2);
+        for (const auto &[at, y] : screwLine)
+            line << QPointF(x(at), base - high / 2 - (y - screwLine.front().second) / span * high / 2);
         QPen pen(t.touch, 1.6);
         pen.setDashPattern({5, 3});
         p.setPen(pen);
@@ -77,7 +91,9 @@ void paintTravelMap(QPainter &p, QRectF area, double left, double right, const A
     QStringList what;
     if (!m.playAlong.empty()) what << u"bars: play"_s;
     if (screwLine.size() > 1) what << u"dashed: screw over the ways"_s;
-    if (!what.isEmpty()) p.drawText(QRectF(left, way.bottom() + 6, right - left, 14), Qt::AlignRight | Qt::AlignVCenter, what.join(u",  "_s));
+    if (!what.isEmpty())
+        p.drawText(QRectF(left, way.bottom() + 6, right - left, 14), Qt::AlignRight | Qt::AlignVCenter,
+                   what.join(u",  "_s));
     p.restore();
 }
 

@@ -24,11 +24,14 @@ Columns columnsOf(const QStringList &heads, const std::vector<QStringList> &rows
     const auto n = std::size_t(heads.size());
     const QFontMetricsF metrics(face(13)), bold(face(13, true));
     c.width.resize(n);
-    for (std::size_t k = 0; k < n; ++k) c.width[k] = bold.horizontalAdvance(heads[qsizetype(k)]) + gap;
+    for (std::size_t k = 0; k < n; ++k)
+        c.width[k] = bold.horizontalAdvance(heads[qsizetype(k)]) + gap;
     for (const auto &row : rows)
         for (std::size_t k = 0; k < n && k < std::size_t(row.size()); ++k) {
-            if (double(row[qsizetype(k)].size()) * 13 < c.width[k]) continue; // cannot be wider: no glyph is wider than its line is high
-            for (const auto &line : row[qsizetype(k)].split(u'\n')) c.width[k] = std::max(c.width[k], metrics.horizontalAdvance(line) + gap);
+            if (double(row[qsizetype(k)].size()) * 13 < c.width[k])
+                continue; // cannot be wider: no glyph is wider than its line is high
+            for (const auto &line : row[qsizetype(k)].split(u'\n'))
+                c.width[k] = std::max(c.width[k], metrics.horizontalAdvance(line) + gap);
         }
     for (int pass = 0; pass < 20; ++pass) {
         const double sum = std::accumulate(c.width.begin(), c.width.end(), 0.0);
@@ -45,26 +48,34 @@ Columns columnsOf(const QStringList &heads, const std::vector<QStringList> &rows
         c.width[k] *= stretch;
         c.left.push_back(at);
         at += c.width[k];
-        c.align.push_back((right.contains(QChar(u'0' + ushort(k))) ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignTop | Qt::TextWordWrap);
+        c.align.push_back((right.contains(QChar(u'0' + ushort(k))) ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignTop |
+                          Qt::TextWordWrap);
     }
     return c;
 }
 
 QString tableHtml(const QStringList &heads, std::span<const QStringList> rows, const Columns &c) {
     QString html = u"<table cellspacing=\"0\" cellpadding=\"3\" width=\"100%\"><tr>"_s;
-    const auto cell = [&](const QString &tag, qsizetype k, const QString &words) { html += u"<%1 align=\"%2\">%3</%1>"_s.arg(tag, c.align[std::size_t(k)] & Qt::AlignRight ? u"right"_s : u"left"_s, QString(paperText(words)).replace(u'\n', u"<br/>"_s)); };
-    for (qsizetype k = 0; k < heads.size(); ++k) cell(u"th"_s, k, heads[k]);
+    const auto cell = [&](const QString &tag, qsizetype k, const QString &words) {
+        html +=
+            u"<%1 align=\"%2\">%3</%1>"_s.arg(tag, c.align[std::size_t(k)] & Qt::AlignRight ? u"right"_s : u"left"_s,
+                                              QString(paperText(words)).replace(u'\n', u"<br/>"_s));
+    };
+    for (qsizetype k = 0; k < heads.size(); ++k)
+        cell(u"th"_s, k, heads[k]);
     html += u"</tr>\n"_s;
     for (const auto &row : rows) {
         html += u"<tr>"_s;
-        for (qsizetype k = 0; k < row.size() && k < heads.size(); ++k) cell(u"td"_s, k, row[k]);
+        for (qsizetype k = 0; k < row.size() && k < heads.size(); ++k)
+            cell(u"td"_s, k, row[k]);
         html += u"</tr>\n"_s;
     }
     return html + u"</table>\n"_s;
 }
 } // namespace
 
-std::vector<ReportDrawing> longTable(const QStringList &heads, const std::vector<QStringList> &rows, const QString &right, double width) {
+std::vector<ReportDrawing> longTable(const QStringList &heads, const std::vector<QStringList> &rows,
+                                     const QString &right, double width) {
     std::vector<ReportDrawing> out;
     const auto all = std::make_shared<const std::vector<QStringList>>(rows);
     const auto columns = std::make_shared<const Columns>(columnsOf(heads, rows, right, width));
@@ -74,7 +85,9 @@ std::vector<ReportDrawing> longTable(const QStringList &heads, const std::vector
         double h = line;
         for (std::size_t k = 0; k < columns->width.size() && k < std::size_t(row.size()); ++k) {
             const auto &t = row[qsizetype(k)];
-            if (t.contains(u'\n') || metrics.horizontalAdvance(t) > columns->width[k] - gap) h = std::max(h, metrics.boundingRect(QRectF(0, 0, columns->width[k] - gap, 1e5), columns->align[k], t).height());
+            if (t.contains(u'\n') || metrics.horizontalAdvance(t) > columns->width[k] - gap)
+                h = std::max(
+                    h, metrics.boundingRect(QRectF(0, 0, columns->width[k] - gap, 1e5), columns->align[k], t).height());
         }
         return std::min(h, 20 * line) + lineGap; // a page is not one cell
     };
@@ -94,9 +107,12 @@ std::vector<ReportDrawing> longTable(const QStringList &heads, const std::vector
         d.paint = [all, columns, heads, heights, from, end, line](QPainter &p, const QRectF &r) {
             p.setPen(Qt::black);
             double y = r.top();
-            const auto cell = [&](std::size_t k, double h, const QString &t) { p.drawText(QRectF(r.left() + columns->left[k], y, columns->width[k] - gap, h), columns->align[k], t); };
+            const auto cell = [&](std::size_t k, double h, const QString &t) {
+                p.drawText(QRectF(r.left() + columns->left[k], y, columns->width[k] - gap, h), columns->align[k], t);
+            };
             p.setFont(face(13, true));
-            for (std::size_t k = 0; k < columns->width.size(); ++k) cell(k, line, heads[qsizetype(k)]);
+            for (std::size_t k = 0; k < columns->width.size(); ++k)
+                cell(k, line, heads[qsizetype(k)]);
             y += line + lineGap;
             p.drawLine(QPointF(r.left(), y - 2), QPointF(r.right(), y - 2));
             p.setFont(face(13));

@@ -34,10 +34,13 @@ constexpr QChar placeFrom(0xE000), placeTo(0xE001);
 QString placeOf(std::size_t drawing) { return placeFrom + QString::number(drawing) + placeTo; }
 
 /// Stands for nothing that a person reads: controls, private areas, marks of direction, the place of an object.
-bool hidden(QChar c) { return c.category() == QChar::Other_Control || c.category() == QChar::Other_PrivateUse || c.category() == QChar::Other_Format || c == QChar::ObjectReplacementCharacter; }
+bool hidden(QChar c) {
+    return c.category() == QChar::Other_Control || c.category() == QChar::Other_PrivateUse ||
+           c.category() == QChar::Other_Format || c == QChar::ObjectReplacementCharacter;
+}
 
-/// Text of the job on paper: no character of a private area, no control or direction mark gets through; a word longer than
-/// any word is broken, as laying it out whole takes minutes.
+/// Text of the job on paper: no character of a private area, no control or direction mark gets through; a word longer
+/// than any word is broken, as laying it out whole takes minutes.
 } // namespace
 
 QString paperText(const QString &s) {
@@ -47,8 +50,10 @@ QString paperText(const QString &s) {
     constexpr int longestWord = 60;
     for (qsizetype k = 0; k < s.size(); ++k) {
         const QChar c = s[k];
-        if (c == u'\n' || c == u'\t' || c == u' ' || c == u'\u00a0') run = 0;
-        else if (hidden(c)) continue;
+        if (c == u'\n' || c == u'\t' || c == u' ' || c == u'\u00a0')
+            run = 0;
+        else if (hidden(c))
+            continue;
         else if (++run > longestWord && !c.isLowSurrogate()) {
             out += QChar(0x200B); // may be broken here
             run = 1;
@@ -86,11 +91,15 @@ public:
 private:
     void shortTable(const QStringList &heads, const std::vector<QStringList> &rows, const QString &right) {
         m_report.body += u"<table cellspacing=\"0\" cellpadding=\"3\" width=\"100%\"><tr>"_s;
-        for (int c = 0; c < heads.size(); ++c) m_report.body += u"<th align=\"%1\">%2</th>"_s.arg(right.contains(QChar(u'0' + c)) ? u"right"_s : u"left"_s, esc(heads[c]));
+        for (int c = 0; c < heads.size(); ++c)
+            m_report.body += u"<th align=\"%1\">%2</th>"_s.arg(right.contains(QChar(u'0' + c)) ? u"right"_s : u"left"_s,
+                                                               esc(heads[c]));
         m_report.body += u"</tr>\n"_s;
         for (const auto &r : rows) {
             m_report.body += u"<tr>"_s;
-            for (int c = 0; c < r.size(); ++c) m_report.body += u"<td align=\"%1\" valign=\"top\">%2</td>"_s.arg(right.contains(QChar(u'0' + c)) ? u"right"_s : u"left"_s, esc(r[c]).replace(u'\n', u"<br/>"_s));
+            for (int c = 0; c < r.size(); ++c)
+                m_report.body += u"<td align=\"%1\" valign=\"top\">%2</td>"_s.arg(
+                    right.contains(QChar(u'0' + c)) ? u"right"_s : u"left"_s, esc(r[c]).replace(u'\n', u"<br/>"_s));
             m_report.body += u"</tr>\n"_s;
         }
         m_report.body += u"</table>\n"_s;
@@ -98,12 +107,16 @@ private:
     Report m_report;
 };
 
-QString money(double v, const QString &currency) { return text(numberText(std::fabs(v) >= 100 ? std::round(v) : v, 6)) + u"\u00a0"_s + currency; }
+QString money(double v, const QString &currency) {
+    return text(numberText(std::fabs(v) >= 100 ? std::round(v) : v, 6)) + u"\u00a0"_s + currency;
+}
 QString shownDate(const std::string &iso, Day today) {
     const auto d = dayFromIso(iso);
     return d ? text(shownDay(*d, today)) : QString::fromStdString(iso);
 }
-QString knownText(const Known &k, Dimension d, std::string_view unit) { return k.known() ? (k.assumed() ? u"≈ "_s : QString()) + text(withUnit(k.v, d, unit)) : u"not known"_s; }
+QString knownText(const Known &k, Dimension d, std::string_view unit) {
+    return k.known() ? (k.assumed() ? u"≈ "_s : QString()) + text(withUnit(k.v, d, unit)) : u"not known"_s;
+}
 QString standingText(const Known &k) { return k.known() ? text(standingCode(k.standing)) : u"measure this"_s; }
 
 void writeWorking(Writer &w, const AxisModel &m, const AxisState &s, const Finding &f) {
@@ -111,10 +124,14 @@ void writeWorking(Writer &w, const AxisModel &m, const AxisState &s, const Findi
     if (working.steps.empty()) return;
     std::vector<QStringList> rows;
     for (const auto &step : working.steps)
-        rows.push_back({text(step.name), text(formulaText(step.symbol)) + u" = "_s + text(formulaText(step.formula)) + u"\n"_s + text(figuresText(step)), text(withUnit(step.result, step.dimension, step.unit))});
+        rows.push_back({text(step.name),
+                        text(formulaText(step.symbol)) + u" = "_s + text(formulaText(step.formula)) + u"\n"_s +
+                            text(figuresText(step)),
+                        text(withUnit(step.result, step.dimension, step.unit))});
     w.table({u"working"_s, u"formula, figures put in"_s, u"result"_s}, rows, u"2"_s);
     QString t = u"Source: "_s + text(working.sourceTitle) + u"."_s;
-    for (const auto &a : working.assumptions) t += u" "_s + text(a) + (a.ends_with('.') ? QString() : u"."_s);
+    for (const auto &a : working.assumptions)
+        t += u" "_s + text(a) + (a.ends_with('.') ? QString() : u"."_s);
     w.words(t);
 }
 
@@ -126,7 +143,9 @@ void writeSurvey(Writer &w, const Session &session, const ProvedAxis &p) {
     std::vector<QStringList> rows;
     for (const auto *card : surveyCardsOf(p.model, textAt(project, "/class"))) {
         const auto r = judgeSurveyCard(project, p.model, p.evaluation, card->id);
-        if (r.begun) rows.push_back({text(verdictWord(r.verdict)), text(card->title), text(r.figure), text(r.sentence) + (r.cure.empty() ? QString() : u"\n"_s + text(r.cure))});
+        if (r.begun)
+            rows.push_back({text(verdictWord(r.verdict)), text(card->title), text(r.figure),
+                            text(r.sentence) + (r.cure.empty() ? QString() : u"\n"_s + text(r.cure))});
     }
     if (!rows.empty()) w.table({u"verdict"_s, u"card"_s, u"figure"_s, u"what it says, and the cure"_s}, rows);
     const auto health = machineHealth(project, p.model, p.evaluation);
@@ -139,18 +158,29 @@ void writeDuty(Writer &w, const std::string &id, const AxisModel &m, const AxisS
     if (cycle.blocks.empty()) return;
     w.head(3, u"Duty"_s);
     w.words(cycleSums(cycle));
-    w.drawing({660, 330}, u"The work cycle of "_s + QString::fromStdString(id) + u": force and speed over time"_s, [m, cycle](QPainter &q, const QRectF &r) { paintCycle(q, layOutCycle(r.adjusted(0, 4, 0, -4), m, cycle), m, cycle, -1, -1, {}); });
+    w.drawing({660, 330}, u"The work cycle of "_s + QString::fromStdString(id) + u": force and speed over time"_s,
+              [m, cycle](QPainter &q, const QRectF &r) {
+                  paintCycle(q, layOutCycle(r.adjusted(0, 4, 0, -4), m, cycle), m, cycle, -1, -1, {});
+              });
     std::vector<QStringList> rows;
     for (const auto &b : cycle.blocks) {
         const auto &move = m.moves[std::size_t(b.move)];
         const QString sure = move.assumed ? u"≈ "_s : QString();
-        rows.push_back({sure + text(move.name), move.length.known() ? text(withUnit(move.length.v, Dimension::Length, "mm")) : QString(), move.kind == MoveKind::Stand ? QString() : text(withUnit(b.speed, Dimension::Speed, "mm/min")), text(withUnit(std::fabs(b.axial), Dimension::Force, "N")), b.time == b.time ? text(withUnit(b.time, Dimension::Time, "s")) : text(b.missing)});
+        rows.push_back({sure + text(move.name),
+                        move.length.known() ? text(withUnit(move.length.v, Dimension::Length, "mm")) : QString(),
+                        move.kind == MoveKind::Stand ? QString() : text(withUnit(b.speed, Dimension::Speed, "mm/min")),
+                        text(withUnit(std::fabs(b.axial), Dimension::Force, "N")),
+                        b.time == b.time ? text(withUnit(b.time, Dimension::Time, "s")) : text(b.missing)});
     }
     w.table({u"block"_s, u"length"_s, u"speed"_s, u"force along the screw"_s, u"time"_s}, rows, u"1234"_s);
     rows.clear();
-    for (const auto &c : demandCases(m, s)) rows.push_back({text(c.name), text(numberText(c.rpm, 3)), text(withUnit(c.torque, Dimension::Torque, "Nm")), text(withUnit(c.design, Dimension::Torque, "Nm")), text(withUnit(c.power, Dimension::Power, "W", 2))});
+    for (const auto &c : demandCases(m, s))
+        rows.push_back({text(c.name), text(numberText(c.rpm, 3)), text(withUnit(c.torque, Dimension::Torque, "Nm")),
+                        text(withUnit(c.design, Dimension::Torque, "Nm")),
+                        text(withUnit(c.power, Dimension::Power, "W", 2))});
     w.table({u"case"_s, u"motor, rpm"_s, u"asks"_s, u"counted on"_s, u"power"_s}, rows, u"1234"_s);
-    for (const auto &warning : targetWarnings(m, s)) w.words(text(warning));
+    for (const auto &warning : targetWarnings(m, s))
+        w.words(text(warning));
 }
 
 void writeAxis(Writer &w, const Session &session, const std::string &id) {
@@ -162,40 +192,54 @@ void writeAxis(Writer &w, const Session &session, const std::string &id) {
     w.head(2, u"Axis %1: %2"_s.arg(QString::fromStdString(id), QString::fromStdString(m.what)));
     w.words(text(headline(StationId::Proof, m, p.evaluation)) + u"."_s);
     w.head(3, u"As found and asked"_s);
-    w.table({u"what"_s, u"value"_s, u"how known"_s},
-            {{u"Travel"_s, knownText(m.travel, Dimension::Length, "mm"), standingText(m.travel)},
-             {u"Moving mass"_s, knownText(m.mass, Dimension::Mass, "kg"), standingText(m.mass)},
-             {u"Pull"_s, knownText(m.pull, Dimension::Force, "N"), standingText(m.pull)},
-             {u"Breakaway over running"_s, knownText(m.breakaway, Dimension::Number, ""), standingText(m.breakaway)},
-             {u"Lead"_s, knownText(m.lead, Dimension::Length, "mm"), standingText(m.lead)},
-             {u"Lost motion now"_s, knownText(m.lostNow, Dimension::Length, "mm"), standingText(m.lostNow)},
-             {u"Run-out"_s, knownText(m.runOut, Dimension::Length, "mm"), standingText(m.runOut)},
-             {u"Rapid wanted"_s, knownText(m.rapid, Dimension::Speed, "mm/min"), standingText(m.rapid)},
-             {u"Acceleration"_s, knownText(m.acceleration, Dimension::Acceleration, "m/s2"), standingText(m.acceleration)}},
-            u"1"_s);
-    if (m.readings.size() > 1) w.drawing({660, 250}, u"Pull along the travel of "_s + QString::fromStdString(id), [m, s](QPainter &q, const QRectF &r) { paintPullChart(q, r, m, s); });
+    w.table(
+        {u"what"_s, u"value"_s, u"how known"_s},
+        {{u"Travel"_s, knownText(m.travel, Dimension::Length, "mm"), standingText(m.travel)},
+         {u"Moving mass"_s, knownText(m.mass, Dimension::Mass, "kg"), standingText(m.mass)},
+         {u"Pull"_s, knownText(m.pull, Dimension::Force, "N"), standingText(m.pull)},
+         {u"Breakaway over running"_s, knownText(m.breakaway, Dimension::Number, ""), standingText(m.breakaway)},
+         {u"Lead"_s, knownText(m.lead, Dimension::Length, "mm"), standingText(m.lead)},
+         {u"Lost motion now"_s, knownText(m.lostNow, Dimension::Length, "mm"), standingText(m.lostNow)},
+         {u"Run-out"_s, knownText(m.runOut, Dimension::Length, "mm"), standingText(m.runOut)},
+         {u"Rapid wanted"_s, knownText(m.rapid, Dimension::Speed, "mm/min"), standingText(m.rapid)},
+         {u"Acceleration"_s, knownText(m.acceleration, Dimension::Acceleration, "m/s2"), standingText(m.acceleration)}},
+        u"1"_s);
+    if (m.readings.size() > 1)
+        w.drawing({660, 250}, u"Pull along the travel of "_s + QString::fromStdString(id),
+                  [m, s](QPainter &q, const QRectF &r) { paintPullChart(q, r, m, s); });
     writeSurvey(w, session, p);
     writeDuty(w, id, m, s);
     if (m.hasMotor) {
         w.head(3, u"Drive: "_s + session.typedAt("/axes/" + id + "/designs/" + m.designId + "/text"));
-        w.drawing({660, 270}, u"The power path of "_s + QString::fromStdString(id) + u", from the motor end and from the front, to scale"_s, [m, s](QPainter &q, const QRectF &r) {
-            paintPowerPath(q, QRectF(r.left(), r.top(), r.width() * 0.27, r.height()), QRectF(r.left() + r.width() * 0.29, r.top(), r.width() * 0.71, r.height()), m, s, 0, 0.5);
-        });
+        w.drawing({660, 270},
+                  u"The power path of "_s + QString::fromStdString(id) +
+                      u", from the motor end and from the front, to scale"_s,
+                  [m, s](QPainter &q, const QRectF &r) {
+                      paintPowerPath(q, QRectF(r.left(), r.top(), r.width() * 0.27, r.height()),
+                                     QRectF(r.left() + r.width() * 0.29, r.top(), r.width() * 0.71, r.height()), m, s,
+                                     0, 0.5);
+                  });
         const auto findings = p.evaluation.findings;
-        w.drawing({660, 330}, u"Torque over speed of "_s + QString::fromStdString(id), [m, s, findings](QPainter &q, const QRectF &r) {
-            q.setFont(face(16, true)); // its title stays on its page
-            q.setPen(theme().ink);
-            q.drawText(QRectF(r.left(), r.top(), r.width(), 24), Qt::AlignLeft | Qt::AlignVCenter, u"Torque over speed"_s);
-            paintTorqueChart(q, r.adjusted(0, 26, 0, 0), m, s, findings);
-        });
+        w.drawing({660, 330}, u"Torque over speed of "_s + QString::fromStdString(id),
+                  [m, s, findings](QPainter &q, const QRectF &r) {
+                      q.setFont(face(16, true)); // its title stays on its page
+                      q.setPen(theme().ink);
+                      q.drawText(QRectF(r.left(), r.top(), r.width(), 24), Qt::AlignLeft | Qt::AlignVCenter,
+                                 u"Torque over speed"_s);
+                      paintTorqueChart(q, r.adjusted(0, 26, 0, 0), m, s, findings);
+                  });
     }
     w.head(3, u"Findings, worst first"_s);
     std::vector<QStringList> rows;
     for (const auto &f : p.evaluation.findings)
-        rows.push_back({text(verdictWord(f.verdict)), text(spec(f.id).code), text(sentenceOf(m, s, f)) + (f.verdict == Verdict::Holds ? QString() : u"\n"_s + text(spec(f.id).lever)), f.missing ? u"not known"_s : text(figuresOf(f)), f.rung && !f.missing ? text(marginText(f)) : QString()});
+        rows.push_back(
+            {text(verdictWord(f.verdict)), text(spec(f.id).code),
+             text(sentenceOf(m, s, f)) + (f.verdict == Verdict::Holds ? QString() : u"\n"_s + text(spec(f.id).lever)),
+             f.missing ? u"not known"_s : text(figuresOf(f)), f.rung && !f.missing ? text(marginText(f)) : QString()});
     w.table({u"verdict"_s, u"check"_s, u"what, and the first lever"_s, u"asks of has"_s, u"margin"_s}, rows, u"34"_s);
     for (const auto &f : p.evaluation.findings)
-        if (const auto words = cautionOf(m, s, f); !words.empty()) w.html(u"<p><b>//  Caution.</b> "_s + esc(words) + u"</p>\n"_s);
+        if (const auto words = cautionOf(m, s, f); !words.empty())
+            w.html(u"<p><b>//  Caution.</b> "_s + esc(words) + u"</p>\n"_s);
     for (const auto &f : p.evaluation.findings) {
         if (f.verdict == Verdict::Holds || f.missing) continue;
         w.html(u"<p><b>"_s + esc(spec(f.id).code) + u"  "_s + esc(titleOf(m, f)) + u"</b></p>\n"_s);
@@ -209,18 +253,33 @@ void writeAxis(Writer &w, const Session &session, const std::string &id) {
     int open = 0;
     for (std::size_t k = 0; k < cards.size(); ++k) {
         open += !cards[k].passes();
-        cardRows.push_back({QString::number(k + 1), text(specs[k]->title), cards[k].begun ? cards[k].waived ? u"waived"_s : text(verdictWord(cards[k].verdict)) : u"open"_s, cards[k].begun ? QString::fromStdString(cards[k].sentence) : QString()});
+        cardRows.push_back(
+            {QString::number(k + 1), text(specs[k]->title),
+             cards[k].begun ? cards[k].waived ? u"waived"_s : text(verdictWord(cards[k].verdict)) : u"open"_s,
+             cards[k].begun ? QString::fromStdString(cards[k].sentence) : QString()});
     }
     w.table({u"card"_s, u"name"_s, u"verdict"_s, u"says"_s}, cardRows);
     std::vector<QStringList> said;
     for (const auto &q : session.predictions().at(id)) {
-        auto figure = [&](double v) { return v == v ? q.unit == "K" || q.unit == "1/mm" ? text(numberText(v, 5)) : text(valueText(v, q.dimension, q.unit, 4)) : u"–"_s; };
-        said.push_back({text(q.label) + u", "_s + text(unitLabel(q.unit)), (q.notBefore ? u"not before "_s : QString()) + figure(q.said), figure(q.is), q.verdict == Verdict::NotKnown ? QString() : text(verdictWord(q.verdict))});
+        auto figure = [&](double v) {
+            return v == v ? q.unit == "K" || q.unit == "1/mm" ? text(numberText(v, 5))
+                                                              : text(valueText(v, q.dimension, q.unit, 4))
+                          : u"–"_s;
+        };
+        said.push_back({text(q.label) + u", "_s + text(unitLabel(q.unit)),
+                        (q.notBefore ? u"not before "_s : QString()) + figure(q.said), figure(q.is),
+                        q.verdict == Verdict::NotKnown ? QString() : text(verdictWord(q.verdict))});
     }
     w.table({u"said and is"_s, u"said"_s, u"is"_s, u""_s}, said, u"12"_s);
     w.head(3, open ? u"Settings sheet: DRAFT, %1 cards open"_s.arg(open) : u"Settings sheet"_s);
     std::vector<QStringList> sheet;
-    for (const auto &l : settingsSheet(project, m, s)) sheet.push_back({QString::fromStdString(l.label), l.known ? QString::fromStdString(l.value) : u"not known"_s, l.unit == "1/mm" ? u"per mm"_s : text(unitLabel(l.unit)), l.source == 'd' ? u"design"_s : l.source == 'c' ? u"card"_s : u"typed"_s, l.known ? QString::fromStdString(l.how) : u"needed: "_s + QString::fromStdString(l.missing)});
+    for (const auto &l : settingsSheet(project, m, s))
+        sheet.push_back({QString::fromStdString(l.label), l.known ? QString::fromStdString(l.value) : u"not known"_s,
+                         l.unit == "1/mm" ? u"per mm"_s : text(unitLabel(l.unit)),
+                         l.source == 'd'   ? u"design"_s
+                         : l.source == 'c' ? u"card"_s
+                                           : u"typed"_s,
+                         l.known ? QString::fromStdString(l.how) : u"needed: "_s + QString::fromStdString(l.missing)});
     w.table({u"setting"_s, u"value"_s, u"unit"_s, u"from"_s, u"how"_s}, sheet, u"1"_s);
 }
 } // namespace
@@ -232,36 +291,62 @@ Report makeReport(const Session &session) {
     Writer w(session.name());
     w.head(1, session.name());
     const auto *cls = machineClass(textAt(project, "/class"));
-    w.words(u"%1. Report of %2. Everything was worked out on this computer from what was typed; ≈ marks what is assumed."_s.arg(cls ? text(cls->shown) : QString(), text(shownDay(today)) + u" "_s + QString::fromStdString(isoDay(today).substr(0, 4))));
-    w.drawing({240, 200}, u"The machine"_s, [cls](QPainter &q, const QRectF &r) { paintMachine(q, r, cls ? cls->code : std::string_view("bench_mill"), {}, false); });
+    w.words(
+        u"%1. Report of %2. Everything was worked out on this computer from what was typed; ≈ marks what is assumed."_s
+            .arg(cls ? text(cls->shown) : QString(),
+                 text(shownDay(today)) + u" "_s + QString::fromStdString(isoDay(today).substr(0, 4))));
+    w.drawing({240, 200}, u"The machine"_s, [cls](QPainter &q, const QRectF &r) {
+        paintMachine(q, r, cls ? cls->code : std::string_view("bench_mill"), {}, false);
+    });
     // the answer
     w.head(2, u"Where it stands"_s);
     std::vector<QStringList> board;
     int fails = 0;
     for (const auto &id : session.axes()) {
         QStringList row{QString::fromStdString(id)};
-        for (auto station : {StationId::AsFound, StationId::Duty, StationId::Drive, StationId::Proof, StationId::Parts, StationId::Build, StationId::FirstCuts, StationId::Log}) {
+        for (auto station : {StationId::AsFound, StationId::Duty, StationId::Drive, StationId::Proof, StationId::Parts,
+                             StationId::Build, StationId::FirstCuts, StationId::Log}) {
             const auto s = session.summary(station, id);
             row << (s.begun ? text(verdictWord(s.verdict)) + u"\n"_s : QString()) + QString::fromStdString(s.figure);
         }
-        for (const auto &f : session.proved(id).evaluation.findings) fails += f.verdict == Verdict::Fails;
+        for (const auto &f : session.proved(id).evaluation.findings)
+            fails += f.verdict == Verdict::Fails;
         board.push_back(row);
     }
-    w.table({u"axis"_s, u"as found"_s, u"duty"_s, u"drive"_s, u"proof"_s, u"parts"_s, u"build"_s, u"first cuts"_s, u"log"_s}, board);
+    w.table({u"axis"_s, u"as found"_s, u"duty"_s, u"drive"_s, u"proof"_s, u"parts"_s, u"build"_s, u"first cuts"_s,
+             u"log"_s},
+            board);
     const auto &plan = session.plan();
-    for (const auto &s : plan.steps) fails += !s.traps.empty();
+    for (const auto &s : plan.steps)
+        fails += !s.traps.empty();
     const auto &totals = session.totals();
     w.words(fails ? u"Not ready to order: %1 to mend first."_s.arg(fails) : u"Nothing fails."_s);
-    w.words(u"Money: %1 spent, %2 to buy, %3 kept back%4%5."_s.arg(money(totals.committed, own), money(totals.remaining, own), money(totals.contingency, own), totals.budget == totals.budget ? u", %1 of %2"_s.arg(money(totals.forecast, own), money(totals.budget, own)) : QString(), totals.unpriced ? u"; %1 lines without a price"_s.arg(totals.unpriced) : QString()));
+    w.words(u"Money: %1 spent, %2 to buy, %3 kept back%4%5."_s.arg(
+        money(totals.committed, own), money(totals.remaining, own), money(totals.contingency, own),
+        totals.budget == totals.budget ? u", %1 of %2"_s.arg(money(totals.forecast, own), money(totals.budget, own))
+                                       : QString(),
+        totals.unpriced ? u"; %1 lines without a price"_s.arg(totals.unpriced) : QString()));
     w.words(u"Work: %1 h left of %2 planned."_s.arg(text(numberText(plan.left, 3)), text(numberText(plan.planned, 3))));
-    for (const auto &id : session.axes()) writeAxis(w, session, id);
+    for (const auto &id : session.axes())
+        writeAxis(w, session, id);
     // parts
     w.newPage();
     w.head(2, u"Parts"_s);
     std::vector<QStringList> parts;
     for (const auto &l : session.parts()) {
         const auto o = l.state == PartState::Idea && l.source == "buy" ? orderBy(l, plan, today) : OrderBy();
-        parts.push_back({QString::fromStdString(l.axis), QString::fromStdString(l.text) + (l.matches ? QString() : u"\nno longer matches: "_s + QString::fromStdString(l.wanted)), QString::number(l.quantity), l.price == l.price ? (l.priceAssumed ? u"≈ "_s : QString()) + money(l.price, text(unitLabel(l.currency.empty() ? textAt(project, "/currency", "EUR") : l.currency))) : u"not known"_s, QString::fromStdString(l.from), text(stateCode(l.state)), o.day ? text(shownDay(*o.day, today)) : QString()});
+        parts.push_back(
+            {QString::fromStdString(l.axis),
+             QString::fromStdString(l.text) +
+                 (l.matches ? QString() : u"\nno longer matches: "_s + QString::fromStdString(l.wanted)),
+             QString::number(l.quantity),
+             l.price == l.price
+                 ? (l.priceAssumed ? u"≈ "_s : QString()) +
+                       money(l.price,
+                             text(unitLabel(l.currency.empty() ? textAt(project, "/currency", "EUR") : l.currency)))
+                 : u"not known"_s,
+             QString::fromStdString(l.from), text(stateCode(l.state)),
+             o.day ? text(shownDay(*o.day, today)) : QString()});
     }
     w.table({u"axis"_s, u"part"_s, u"qty"_s, u"price"_s, u"from"_s, u"state"_s, u"order by"_s}, parts, u"23"_s);
     // order of work
@@ -272,10 +357,16 @@ Report makeReport(const Session &session) {
     int n = 0;
     for (const auto &s : plan.steps) {
         QString note = QString::fromStdString(s.note);
-        if (!s.traps.empty()) note = u"TRAP: made while its slide is off. "_s + (s.remedies.empty() ? QString() : QString::fromStdString(s.remedies.front().text)) + (note.isEmpty() ? QString() : u". "_s + note);
+        if (!s.traps.empty())
+            note = u"TRAP: made while its slide is off. "_s +
+                   (s.remedies.empty() ? QString() : QString::fromStdString(s.remedies.front().text)) +
+                   (note.isEmpty() ? QString() : u". "_s + note);
         for (const auto &c : s.cautions)
-            if (c.text->severity == Severity::Danger) note += (note.isEmpty() ? QString() : u"\n"_s) + u"// "_s + text(c.text->head);
-        steps.push_back({QString::number(++n), QString::fromStdString(s.axis), QString::fromStdString(s.text), text(numberText(s.hours, 3)), s.done() ? u"done "_s + shownDate(s.doneOn, today) : QString(), note});
+            if (c.text->severity == Severity::Danger)
+                note += (note.isEmpty() ? QString() : u"\n"_s) + u"// "_s + text(c.text->head);
+        steps.push_back({QString::number(++n), QString::fromStdString(s.axis), QString::fromStdString(s.text),
+                         text(numberText(s.hours, 3)), s.done() ? u"done "_s + shownDate(s.doneOn, today) : QString(),
+                         note});
     }
     w.table({u"no."_s, u"axis"_s, u"step"_s, u"h"_s, u""_s, u"mind"_s}, steps, u"3"_s);
     w.words(text(localRulesFirst()));
@@ -285,9 +376,14 @@ Report makeReport(const Session &session) {
     w.words(text(logHeadline(session.log())) + u"."_s);
     std::vector<QStringList> log;
     for (const auto &e : session.log()) {
-        QString figures = e.before.empty() ? QString::fromStdString(e.after) : QString::fromStdString(e.before + " → " + e.after);
+        QString figures =
+            e.before.empty() ? QString::fromStdString(e.after) : QString::fromStdString(e.before + " → " + e.after);
         if (!e.label.empty()) figures = QString::fromStdString(e.label) + u" "_s + figures;
-        log.push_back({shownDate(e.date, today), text(logKindCode(e.kind)), QString::fromStdString(e.axis), QString::fromStdString(e.text + (e.reason.empty() ? "" : "\n" + e.reason)), figures + (e.verdictWords.empty() ? QString() : u"\n"_s + QString::fromStdString(e.verdictWords)), e.hours > 0 ? text(numberText(e.hours, 3)) : QString()});
+        log.push_back(
+            {shownDate(e.date, today), text(logKindCode(e.kind)), QString::fromStdString(e.axis),
+             QString::fromStdString(e.text + (e.reason.empty() ? "" : "\n" + e.reason)),
+             figures + (e.verdictWords.empty() ? QString() : u"\n"_s + QString::fromStdString(e.verdictWords)),
+             e.hours > 0 ? text(numberText(e.hours, 3)) : QString()});
     }
     w.table({u"date"_s, u"kind"_s, u"axis"_s, u"what"_s, u"figures"_s, u"h"_s}, log, u"5"_s);
     return w.take();
@@ -307,23 +403,34 @@ Report makeJobCards(const Session &session, const std::string &axis) {
         }
         ++onPage;
         any = true;
-        w.head(2, u"[  ]  %1%2"_s.arg(s.axis.empty() ? QString() : QString::fromStdString(s.axis) + u"   "_s, QString::fromStdString(s.text)));
+        w.head(2, u"[  ]  %1%2"_s.arg(s.axis.empty() ? QString() : QString::fromStdString(s.axis) + u"   "_s,
+                                      QString::fromStdString(s.text)));
         std::vector<QStringList> rows;
         rows.push_back({u"hours"_s, u"planned %1, took ________"_s.arg(text(numberText(s.hours, 3)))});
         QStringList after;
         for (const auto &k : s.after)
-            if (const auto *b = plan.step(k)) after << QString::fromStdString(b->text) + (b->done() ? u" (done)"_s : QString());
+            if (const auto *b = plan.step(k))
+                after << QString::fromStdString(b->text) + (b->done() ? u" (done)"_s : QString());
         if (!after.isEmpty()) rows.push_back({u"after"_s, after.join(u", "_s)});
-        if (!s.needsText.empty()) rows.push_back({u"made on"_s, QString::fromStdString(s.needsText).remove(QRegularExpression(u"@\\d"_s)) + (s.toleranceMm == s.toleranceMm ? u", within ±%1 mm"_s.arg(text(numberText(s.toleranceMm, 2))) : QString())});
+        if (!s.needsText.empty())
+            rows.push_back({u"made on"_s, QString::fromStdString(s.needsText).remove(QRegularExpression(u"@\\d"_s)) +
+                                              (s.toleranceMm == s.toleranceMm
+                                                   ? u", within ±%1 mm"_s.arg(text(numberText(s.toleranceMm, 2)))
+                                                   : QString())});
         if (!s.missing.empty()) {
             QStringList parts;
-            for (const auto &m : s.missing) parts << QString::fromStdString(m);
+            for (const auto &m : s.missing)
+                parts << QString::fromStdString(m);
             rows.push_back({u"waits for"_s, parts.join(u", "_s)});
         }
-        if (!s.traps.empty()) rows.push_back({u"TRAP"_s, u"its slide would be off. "_s + (s.remedies.empty() ? QString() : QString::fromStdString(s.remedies.front().text))});
+        if (!s.traps.empty())
+            rows.push_back(
+                {u"TRAP"_s, u"its slide would be off. "_s +
+                                (s.remedies.empty() ? QString() : QString::fromStdString(s.remedies.front().text))});
         if (!s.note.empty()) rows.push_back({u"mind"_s, QString::fromStdString(s.note)});
         w.table({u""_s, u""_s}, rows);
-        for (const auto &c : s.cautions) w.html(u"<p><b>//  %1.</b> %2</p>\n"_s.arg(esc(c.text->head), esc(c.words)));
+        for (const auto &c : s.cautions)
+            w.html(u"<p><b>//  %1.</b> %2</p>\n"_s.arg(esc(c.text->head), esc(c.words)));
         w.words(u"measured: ______________   ______________   ______________      date: __________"_s);
     }
     if (!any) w.words(u"No open step."_s);
@@ -360,15 +467,21 @@ QString reportHtml(const Report &report) {
         QString code = QString::fromUtf8(svg);
         code = code.mid(code.indexOf(u"<svg"_s)); // no declaration inside a page
         code.removeIf([](QChar c) { return hidden(c) && !c.isSpace(); });
-        body += report.body.mid(done, at - done) + u"<figure role=\"img\" aria-label=\""_s + esc(d.alt) + u"\">"_s + code + u"</figure>"_s;
+        body += report.body.mid(done, at - done) + u"<figure role=\"img\" aria-label=\""_s + esc(d.alt) + u"\">"_s +
+                code + u"</figure>"_s;
         done = at + place.size();
     }
     body += report.body.mid(done);
     return u"<!DOCTYPE html>\n<html lang=\"en\"><head><meta charset=\"utf-8\"/><title>%1</title><style>\n"
-           "body{font-family:'B612','Lathewright Sans',sans-serif;font-size:14px;color:#000;background:#fff;max-width:900px;margin:24px auto;line-height:1.32}\n"
-           "h1{font-size:26px}h2{font-size:22px;border-bottom:2px solid #000}h3{font-size:18px}figure{margin:8px 0}svg{max-width:100%;height:auto}\n"
-           "table{border-collapse:collapse;margin:6px 0 14px}th{border-bottom:1.5px solid #000;font-size:13px}td{border-bottom:1px solid #bbb}\n"
-           "@media print{.page{page-break-before:always}}\n</style></head><body>\n"_s.arg(esc(report.title)) + body + u"</body></html>\n"_s;
+           "body{font-family:'B612','Lathewright "
+           "Sans',sans-serif;font-size:14px;color:#000;background:#fff;max-width:900px;margin:24px "
+           "auto;line-height:1.32}\n"
+           "h1{font-size:26px}h2{font-size:22px;border-bottom:2px solid #000}h3{font-size:18px}figure{margin:8px "
+           "0}svg{max-width:100%;height:auto}\n"
+           "table{border-collapse:collapse;margin:6px 0 14px}th{border-bottom:1.5px solid "
+           "#000;font-size:13px}td{border-bottom:1px solid #bbb}\n"
+           "@media print{.page{page-break-before:always}}\n</style></head><body>\n"_s.arg(esc(report.title)) +
+           body + u"</body></html>\n"_s;
 }
 
 namespace {
@@ -408,7 +521,9 @@ void paintReport(const Report &report, QPagedPaintDevice &device) {
     QTextDocument doc;
     doc.setDefaultFont(face(13));
     doc.setDocumentMargin(0);
-    doc.setDefaultStyleSheet(u"h1{font-size:26px} h2{font-size:20px} h3{font-size:16px} th{font-weight:bold} p{margin-top:3px;margin-bottom:5px}"_s);
+    doc.setDefaultStyleSheet(
+        u"h1{font-size:26px} h2{font-size:20px} h3{font-size:16px} th{font-weight:bold} "
+        u"p{margin-top:3px;margin-bottom:5px}"_s);
     DrawingObject object(report, page.width());
     doc.documentLayout()->registerHandler(DrawingObject::type, &object);
     doc.setHtml(report.body);
@@ -439,8 +554,10 @@ void paintReport(const Report &report, QPagedPaintDevice &device) {
         painter.restore();
         painter.setFont(face(13));
         painter.setPen(Qt::black);
-        painter.drawText(QRectF(0, page.height() - 18, page.width(), 18), Qt::AlignLeft | Qt::AlignVCenter, report.title);
-        painter.drawText(QRectF(0, page.height() - 18, page.width(), 18), Qt::AlignRight | Qt::AlignVCenter, u"%1 of %2"_s.arg(k + 1).arg(pages));
+        painter.drawText(QRectF(0, page.height() - 18, page.width(), 18), Qt::AlignLeft | Qt::AlignVCenter,
+                         report.title);
+        painter.drawText(QRectF(0, page.height() - 18, page.width(), 18), Qt::AlignRight | Qt::AlignVCenter,
+                         u"%1 of %2"_s.arg(k + 1).arg(pages));
     }
 }
 

@@ -21,13 +21,14 @@ struct ReportDrawing {
 };
 /// Text of the job for paper and page: escaped, without characters that could stand for something else.
 [[nodiscard]] QString paperText(const QString &text);
-/// Body as HTML of the plain kind that both a browser and a text document lay out; each drawing has its place in it, in order.
+/// Body as HTML of the plain kind that both a browser and a text document lay out; each drawing has its place in it, in
+/// order.
 struct Report {
     QString title, body;
     std::vector<ReportDrawing> drawings;
 };
-/// Everything: what is ready and what is not, each axis with drawing, chart, findings and workings, parts, order of work,
-/// test cards, settings, log.
+/// Everything: what is ready and what is not, each axis with drawing, chart, findings and workings, parts, order of
+/// work, test cards, settings, log.
 [[nodiscard]] Report makeReport(const Session &session);
 /// One card a step, with boxes to tick, for the bench.
 [[nodiscard]] Report makeJobCards(const Session &session, const std::string &axis = {});
@@ -36,6 +37,7 @@ struct Report {
 /// Paints all pages; the device decides the paper.
 void paintReport(const Report &report, QPagedPaintDevice &device);
 /// Writes .html or .pdf by the name. Nothing, or what went wrong in a sentence.
-[[nodiscard]] QString writeReport(const Report &report, const QString &path, QPageSize::PageSizeId paper = QPageSize::A4);
+[[nodiscard]] QString writeReport(const Report &report, const QString &path,
+                                  QPageSize::PageSizeId paper = QPageSize::A4);
 
 } // namespace lw

@@ -10,11 +10,12 @@ namespace lw {
 using namespace Qt::StringLiterals;
 
 namespace {
-/// The library prints numbers by the locale, with a decimal comma for half of Europe, and no spreadsheet opens that: this
-/// thread has points while it writes.
+/// The library prints numbers by the locale, with a decimal comma for half of Europe, and no spreadsheet opens that:
+/// this thread has points while it writes.
 class PlainNumbers {
 public:
-    PlainNumbers() : m_plain(::newlocale(LC_ALL_MASK, "C", nullptr)), m_before(m_plain ? ::uselocale(m_plain) : nullptr) {}
+    PlainNumbers()
+        : m_plain(::newlocale(LC_ALL_MASK, "C", nullptr)), m_before(m_plain ? ::uselocale(m_plain) : nullptr) {}
     ~PlainNumbers() {
         if (!m_plain) return;
         ::uselocale(m_before);
@@ -44,8 +45,10 @@ QString writePartsXlsx(const QString &path, const nlohmann::json &project, const
     format_set_bold(sumFormat);
     format_set_num_format(sumFormat, "0.00");
     format_set_top(sumFormat, LXW_BORDER_THIN);
-    const char *names[] = {"axis", "category", "text", "source", "qty", "spare", "price", "currency", "rate", "sum", "order", "supplier", "lead_days", "status", "price_standing", "note"};
-    for (lxw_col_t c = 0; c < std::size(names); ++c) worksheet_write_string(sheet, 0, c, names[c], head);
+    const char *names[] = {"axis", "category", "text",  "source",   "qty",       "spare",  "price",          "currency",
+                           "rate", "sum",      "order", "supplier", "lead_days", "status", "price_standing", "note"};
+    for (lxw_col_t c = 0; c < std::size(names); ++c)
+        worksheet_write_string(sheet, 0, c, names[c], head);
     worksheet_set_column(sheet, 2, 2, 40, nullptr);
     worksheet_set_column(sheet, 11, 11, 18, nullptr);
     worksheet_set_column(sheet, 15, 15, 40, nullptr);
@@ -55,7 +58,9 @@ QString writePartsXlsx(const QString &path, const nlohmann::json &project, const
     double total = 0;
     for (const auto &l : lines) {
         if (l.state == PartState::Dropped) continue;
-        auto words = [&](lxw_col_t c, const std::string &t) { worksheet_write_string(sheet, r, c, t.substr(0, 32000).c_str(), nullptr); };
+        auto words = [&](lxw_col_t c, const std::string &t) {
+            worksheet_write_string(sheet, r, c, t.substr(0, 32000).c_str(), nullptr);
+        };
         words(0, l.axis);
         words(1, l.category);
         words(2, l.text);
@@ -71,7 +76,8 @@ QString writePartsXlsx(const QString &path, const nlohmann::json &project, const
                 const double sum = l.price * rate * (l.quantity + l.spare);
                 total += sum;
                 const std::string row = std::to_string(r + 1);
-                worksheet_write_formula_num(sheet, r, 9, ("=(E" + row + "+F" + row + ")*G" + row + "*I" + row).c_str(), moneyFormat, sum);
+                worksheet_write_formula_num(sheet, r, 9, ("=(E" + row + "+F" + row + ")*G" + row + "*I" + row).c_str(),
+                                            moneyFormat, sum);
             }
         }
         words(10, l.order);
@@ -82,10 +88,13 @@ QString writePartsXlsx(const QString &path, const nlohmann::json &project, const
         words(15, l.note);
         ++r;
     }
-    worksheet_write_string(sheet, r, 2, ("Sum, " + own + ", carriage, tax and what is kept back not in it").c_str(), sumFormat);
-    if (r > 1) worksheet_write_formula_num(sheet, r, 9, ("=SUM(J2:J" + std::to_string(r) + ")").c_str(), sumFormat, total);
+    worksheet_write_string(sheet, r, 2, ("Sum, " + own + ", carriage, tax and what is kept back not in it").c_str(),
+                           sumFormat);
+    if (r > 1)
+        worksheet_write_formula_num(sheet, r, 9, ("=SUM(J2:J" + std::to_string(r) + ")").c_str(), sumFormat, total);
     const lxw_error done = workbook_close(book);
-    if (done != LXW_NO_ERROR) return u"The spreadsheet could not be written: %1."_s.arg(QString::fromUtf8(lxw_strerror(done)));
+    if (done != LXW_NO_ERROR)
+        return u"The spreadsheet could not be written: %1."_s.arg(QString::fromUtf8(lxw_strerror(done)));
     const auto made = readWhole(aside);
     return made ? writeWhole(path, *made) : made.error();
 }

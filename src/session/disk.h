@@ -1,5 +1,5 @@
-// Files at the edge of the program: what is read is bounded and a file, what is written stands whole or not at all, and a
-// change that somebody else made to a file is seen.
+// Files at the edge of the program: what is read is bounded and a file, what is written stands whole or not at all, and
+// a change that somebody else made to a file is seen.
 #pragma once
 
 #include <QByteArray>
@@ -22,8 +22,8 @@ inline constexpr qint64 largestFile = 64 * 1024 * 1024;
 [[nodiscard]] tl::expected<QByteArray, QString> readWhole(const QString &path, qint64 largest = largestFile);
 /// Why nothing can be put under this name: a folder, a device, a pipe. Empty when it may be tried.
 [[nodiscard]] QString outputProblem(const QString &path);
-/// Written aside, synced, then put in place with its folder synced too. Empty, or what went wrong in a sentence; what stood
-/// there is untouched then.
+/// Written aside, synced, then put in place with its folder synced too. Empty, or what went wrong in a sentence; what
+/// stood there is untouched then.
 [[nodiscard]] QString writeWhole(const QString &path, const QByteArray &content);
 
 /// By what a file is known again: when it was written, how long it is, which node of the disk it is.

@@ -9,8 +9,8 @@ namespace lw {
 
 struct Edit {
     std::vector<Patch> after;
-    QString words;            ///< "belt 365 → 375"; shown behind Undo
-    QString mergeKey = {};    ///< edits with the same key in a row are one undo (scrubbing, stepping); empty: never
+    QString words;         ///< "belt 365 → 375"; shown behind Undo
+    QString mergeKey = {}; ///< edits with the same key in a row are one undo (scrubbing, stepping); empty: never
 };
 
 } // namespace lw

@@ -22,7 +22,8 @@ struct Journal::Open {
     QString path;
     int file = -1;
     off_t good = 0; ///< whole lines end here
-    explicit Open(const QString &name) : path(name), file(::open(QFile::encodeName(name).constData(), O_WRONLY | O_CREAT | O_EXCL | O_CLOEXEC, 0600)) {
+    explicit Open(const QString &name)
+        : path(name), file(::open(QFile::encodeName(name).constData(), O_WRONLY | O_CREAT | O_EXCL | O_CLOEXEC, 0600)) {
         if (file >= 0) ::flock(file, LOCK_EX | LOCK_NB);
     }
     ~Open() {
@@ -33,7 +34,9 @@ struct Journal::Open {
 };
 
 namespace {
-QByteArray lineOf(const Json &j) { return QByteArray::fromStdString(j.dump(-1, ' ', false, Json::error_handler_t::replace) + "\n"); }
+QByteArray lineOf(const Json &j) {
+    return QByteArray::fromStdString(j.dump(-1, ' ', false, Json::error_handler_t::replace) + "\n");
+}
 
 /// True when a living program writes it. Versions before this one kept a lock file beside it, which names its machine.
 bool inUse(const QString &path) {
@@ -49,7 +52,8 @@ bool inUse(const QString &path) {
     if (lock.tryLock(0)) return false;
     qint64 pid = 0;
     QString host, program;
-    return lock.getLockInfo(&pid, &host, &program) && host == QSysInfo::machineHostName(); // another name: this machine was called that once
+    return lock.getLockInfo(&pid, &host, &program) &&
+           host == QSysInfo::machineHostName(); // another name: this machine was called that once
 }
 
 /// Ground and edits of a journal's text; a line cut off by the kill is left out.
@@ -59,8 +63,11 @@ std::optional<Recovered> parsed(const QByteArray &text) {
     if (!ground.is_object() || !ground.contains("project") || !ground["project"].is_object()) return {};
     Recovered r;
     r.project = ground["project"];
-    if (const auto path = ground.find("path"); path != ground.end() && path->is_string()) r.path = QString::fromStdString(path->get<std::string>());
-    if (const auto s = ground.find("stamp"); s != ground.end() && s->is_array() && s->size() == 5 && std::all_of(s->begin(), s->end(), [](const Json &n) { return n.is_number_integer(); }))
+    if (const auto path = ground.find("path"); path != ground.end() && path->is_string())
+        r.path = QString::fromStdString(path->get<std::string>());
+    if (const auto s = ground.find("stamp");
+        s != ground.end() && s->is_array() && s->size() == 5 &&
+        std::all_of(s->begin(), s->end(), [](const Json &n) { return n.is_number_integer(); }))
         r.stamp = FileStamp{(*s)[0], (*s)[1], (*s)[2], (*s)[3], (*s)[4]};
     if (const auto unsaved = ground.find("unsaved"); unsaved != ground.end() && *unsaved == true) ++r.edits;
     for (qsizetype at = firstEnd < 0 ? text.size() : firstEnd + 1; at < text.size();) {
@@ -70,9 +77,11 @@ std::optional<Recovered> parsed(const QByteArray &text) {
         at = end + 1;
         if (!line.is_array()) continue;
         bool good = true;
-        for (const auto &p : line) good &= p.is_object() && p.contains("at") && p["at"].is_string() && p.contains("value");
+        for (const auto &p : line)
+            good &= p.is_object() && p.contains("at") && p["at"].is_string() && p.contains("value");
         if (!good) continue;
-        for (const auto &p : line) setAt(r.project, p["at"].get<std::string>(), p["value"]);
+        for (const auto &p : line)
+            setAt(r.project, p["at"].get<std::string>(), p["value"]);
         ++r.edits;
     }
     return r;
@@ -81,7 +90,8 @@ std::optional<Recovered> parsed(const QByteArray &text) {
 
 Journal::Journal(QString folder) : m_folder(std::move(folder)) {
     QDir().mkpath(m_folder);
-    QFile::setPermissions(m_folder, QFile::ReadOwner | QFile::WriteOwner | QFile::ExeOwner); // jobs are nobody else's business
+    QFile::setPermissions(m_folder,
+                          QFile::ReadOwner | QFile::WriteOwner | QFile::ExeOwner); // jobs are nobody else's business
 }
 Journal::~Journal() { end(); }
 
@@ -98,7 +108,8 @@ void Journal::begin(const Json &project, const QString &path, const std::optiona
 
 void Journal::add(const std::vector<Patch> &patches) {
     Json line = Json::array();
-    for (const auto &p : patches) line.push_back({{"at", p.pointer}, {"value", p.value}});
+    for (const auto &p : patches)
+        line.push_back({{"at", p.pointer}, {"value", p.value}});
     m_unwritten += lineOf(line);
     (void)write();
 }
@@ -110,7 +121,8 @@ bool Journal::retry() { return m_unwritten.isEmpty() || write(); }
 bool Journal::write() {
     if (!m_open || m_open->file < 0) {
         QDir().mkpath(m_folder); // it may have been cleared away
-        m_open = std::make_unique<Open>(m_folder + u"/"_s + QUuid::createUuid().toString(QUuid::WithoutBraces) + u".journal"_s);
+        m_open = std::make_unique<Open>(m_folder + u"/"_s + QUuid::createUuid().toString(QUuid::WithoutBraces) +
+                                        u".journal"_s);
     }
     int fault = m_open->file < 0 ? errno : 0;
     while (!fault && !m_unwritten.isEmpty()) {
@@ -118,23 +130,27 @@ bool Journal::write() {
         if (n == m_unwritten.size()) {
             m_open->good += n;
             m_unwritten.clear();
-        } else if (n >= 0 || errno != EINTR) { // part of it went: take that back, so that no half line lies in the middle
+        } else if (n >= 0 ||
+                   errno != EINTR) { // part of it went: take that back, so that no half line lies in the middle
             fault = n >= 0 ? ENOSPC : errno;
             if (::ftruncate(m_open->file, m_open->good) == 0) ::lseek(m_open->file, m_open->good, SEEK_SET);
         }
     }
     if (!fault) { // the ground and every edit stand: now, not earlier, the journal before this one goes
-        for (const auto &b : m_before) QFile::remove(b->path);
+        for (const auto &b : m_before)
+            QFile::remove(b->path);
         m_before.clear();
     }
-    m_problem = fault ? u"the journal cannot be written (%1)"_s.arg(QString::fromLocal8Bit(std::strerror(fault))) : QString();
+    m_problem =
+        fault ? u"the journal cannot be written (%1)"_s.arg(QString::fromLocal8Bit(std::strerror(fault))) : QString();
     return !fault;
 }
 
 void Journal::end() {
     if (m_open && m_open->file >= 0) QFile::remove(m_open->path);
     m_open.reset();
-    for (const auto &b : m_before) QFile::remove(b->path);
+    for (const auto &b : m_before)
+        QFile::remove(b->path);
     m_before.clear();
     m_unwritten.clear();
     m_problem.clear();
@@ -152,7 +168,8 @@ std::vector<WaitingJournal> Journal::waiting(const QString &folder) {
             continue;
         }
         WaitingJournal w{info.filePath(), {}, r->path, info.lastModified(), r->edits};
-        if (const auto name = r->project.find("name"); name != r->project.end() && name->is_string()) w.name = QString::fromStdString(name->get<std::string>());
+        if (const auto name = r->project.find("name"); name != r->project.end() && name->is_string())
+            w.name = QString::fromStdString(name->get<std::string>());
         if (w.name.isEmpty()) w.name = r->path.isEmpty() ? u"New job"_s : QFileInfo(r->path).completeBaseName();
         out.push_back(std::move(w));
     }

@@ -14,7 +14,10 @@ using Json = nlohmann::json;
 
 class EditCommand : public QUndoCommand {
 public:
-    EditCommand(Session *session, Edit edit, std::vector<Patch> before) : m_session(session), m_after(std::move(edit.after)), m_before(std::move(before)), m_key(edit.mergeKey) { setText(edit.words); }
+    EditCommand(Session *session, Edit edit, std::vector<Patch> before)
+        : m_session(session), m_after(std::move(edit.after)), m_before(std::move(before)), m_key(edit.mergeKey) {
+        setText(edit.words);
+    }
     void redo() override { m_session->put(m_after, true); }
     void undo() override { m_session->put(m_before, true); }
     int id() const override { return m_key.isEmpty() ? -1 : 1; }
@@ -39,7 +42,8 @@ private:
     QString m_key;
 };
 
-Session::Session(QString journalFolder, QObject *parent) : QObject(parent), m_project(emptyProject()), m_journalFolder(std::move(journalFolder)) {
+Session::Session(QString journalFolder, QObject *parent)
+    : QObject(parent), m_project(emptyProject()), m_journalFolder(std::move(journalFolder)) {
     if (!m_journalFolder.isEmpty()) m_journal = std::make_unique<Journal>(m_journalFolder);
     connect(&m_undo, &QUndoStack::cleanChanged, this, &Session::fileChanged);
     m_journalAgain.setInterval(3000);
@@ -52,8 +56,10 @@ Session::Session(QString journalFolder, QObject *parent) : QObject(parent), m_pr
 /// Goes on trying while the journal cannot be written, and tells when that changes.
 void Session::journalTried() {
     const QString problem = journalProblem();
-    if (problem.isEmpty()) m_journalAgain.stop();
-    else if (!m_journalAgain.isActive()) m_journalAgain.start();
+    if (problem.isEmpty())
+        m_journalAgain.stop();
+    else if (!m_journalAgain.isActive())
+        m_journalAgain.start();
     if (problem == m_journalSaid) return;
     m_journalSaid = problem;
     emit journalChanged();
@@ -67,16 +73,19 @@ QString Session::name() const {
 }
 
 void Session::apply(Edit edit) {
-    if (writesLog && std::none_of(edit.after.begin(), edit.after.end(), [](const Patch &p) { return p.pointer.starts_with("/log"); }))
-        for (auto &p : automaticEntry(m_project, edit.after, now())) edit.after.push_back(std::move(p)); // undone with the edit itself
+    if (writesLog && std::none_of(edit.after.begin(), edit.after.end(),
+                                  [](const Patch &p) { return p.pointer.starts_with("/log"); }))
+        for (auto &p : automaticEntry(m_project, edit.after, now()))
+            edit.after.push_back(std::move(p)); // undone with the edit itself
     std::vector<Patch> before;
     bool changes = false;
-    // Undo puts back whatever stood there, in the reverse order. Only places inside one another need the job as it stands
-    // between them; a copy of the whole job for each keystroke would be its dearest part.
+    // Undo puts back whatever stood there, in the reverse order. Only places inside one another need the job as it
+    // stands between them; a copy of the whole job for each keystroke would be its dearest part.
     bool nested = false;
     for (std::size_t a = 0; a < edit.after.size() && !nested; ++a)
         for (std::size_t b = a + 1; b < edit.after.size() && !nested && edit.after.size() < 40; ++b)
-            nested = edit.after[a].pointer.starts_with(edit.after[b].pointer) || edit.after[b].pointer.starts_with(edit.after[a].pointer);
+            nested = edit.after[a].pointer.starts_with(edit.after[b].pointer) ||
+                     edit.after[b].pointer.starts_with(edit.after[a].pointer);
     nested |= edit.after.size() >= 40;
     Json trial;
     if (nested) trial = m_project;
@@ -92,7 +101,10 @@ void Session::apply(Edit edit) {
 
 namespace {
 /// Places the proof of an axis does not look at.
-constexpr const char *proofless[] = {"/parts", "/tasks", "/log", "/cautions", "/orders", "/currencies", "/machines", "/ready", "/nest", "/today", "/labour_rate", "/delay_rate", "/hours_a_week", "/name", "/baseline", "/part_program", "/handwheel"};
+constexpr const char *proofless[] = {"/parts",        "/tasks",      "/log",          "/cautions", "/orders",
+                                     "/currencies",   "/machines",   "/ready",        "/nest",     "/today",
+                                     "/labour_rate",  "/delay_rate", "/hours_a_week", "/name",     "/baseline",
+                                     "/part_program", "/handwheel"};
 } // namespace
 
 void Session::dropDerived() {
@@ -117,19 +129,23 @@ void Session::put(const std::vector<Patch> &patches, bool journal) {
                 const auto place = std::string_view(p.pointer).substr(slash);
                 // what rides on another axis is weighed there too
                 if (place.starts_with("/survey/moving_mass") || place == "/rides_on") all = true;
-                if (place.starts_with("/cards/") || place.starts_with("/as_built/") || place.starts_with("/settings/")) continue;
+                if (place.starts_with("/cards/") || place.starts_with("/as_built/") || place.starts_with("/settings/"))
+                    continue;
             }
             const std::string axis = p.pointer.substr(6, slash == std::string::npos ? std::string::npos : slash - 6);
             std::erase_if(m_proved, [&](const auto &e) { return e.first.substr(0, e.first.find('/')) == axis; });
-        } else if (std::none_of(std::begin(proofless), std::end(proofless), [&](const char *place) { return p.pointer.starts_with(place); })) {
+        } else if (std::none_of(std::begin(proofless), std::end(proofless),
+                                [&](const char *place) { return p.pointer.starts_with(place); })) {
             all = true;
         }
     }
     if (all) m_proved.clear();
     dropDerived();
     if (journal && m_journal) {
-        if (!m_journal->begun()) m_journal->begin(m_project, m_path, m_stamp, true);
-        else m_journal->add(patches);
+        if (!m_journal->begun())
+            m_journal->begin(m_project, m_path, m_stamp, true);
+        else
+            m_journal->add(patches);
         journalTried();
     }
     emit changed();
@@ -151,11 +167,15 @@ QString Session::typeInto(const QString &pointer, const QString &text, const QSt
         if (value.value("typed", std::string()) != text.trimmed().toStdString()) value.erase("spread");
         value["typed"] = text.trimmed().toStdString();
         const std::string was = value.value("standing", std::string());
-        if (read->guess) value["standing"] = "assumed";
-        else if (was.empty() || was == "assumed" || was == "computed") value["standing"] = standing.toStdString();
+        if (read->guess)
+            value["standing"] = "assumed";
+        else if (was.empty() || was == "assumed" || was == "computed")
+            value["standing"] = standing.toStdString();
         value.erase("value");
     }
-    apply({{{p, value}}, label.toLower() + u" "_s + (text.trimmed().isEmpty() ? u"cleared"_s : text.trimmed()), u"type:"_s + pointer});
+    apply({{{p, value}},
+           label.toLower() + u" "_s + (text.trimmed().isEmpty() ? u"cleared"_s : text.trimmed()),
+           u"type:"_s + pointer});
     return {};
 }
 
@@ -182,8 +202,10 @@ void Session::reset(Json project, const QString &path, bool hasJob, bool unsaved
     m_undo.clear();
     m_undo.setClean();
     if (m_journal) {
-        if (hasJob) m_journal->begin(m_project, m_path, m_stamp, unsaved);
-        else m_journal->end();
+        if (hasJob)
+            m_journal->begin(m_project, m_path, m_stamp, unsaved);
+        else
+            m_journal->end();
         journalTried();
     }
     emit changed();
@@ -204,7 +226,8 @@ QString Session::open(const QString &path, QStringList *notes) {
     const auto read = readProject(content->toStdString(), shown.toStdString());
     if (!read) return QString::fromStdString(read.error());
     if (notes)
-        for (const auto &n : read->notes) notes->append(QString::fromStdString(n));
+        for (const auto &n : read->notes)
+            notes->append(QString::fromStdString(n));
     reset(read->project, QFileInfo(path).absoluteFilePath(), true, false, stamp);
     return {};
 }
@@ -215,9 +238,12 @@ QString Session::write(const QString &path) {
     if (info.exists()) { // one backup of what stood there; the backup before it goes when the new one stands
         const auto there = readWhole(path, info.size() + largestFile);
         const auto problem = there ? writeWhole(path + u"~"_s, *there) : there.error();
-        if (!problem.isEmpty()) return u"%1: the backup cannot be written beside it (%2) Nothing was changed; save somewhere else."_s.arg(info.fileName(), problem);
+        if (!problem.isEmpty())
+            return u"%1: the backup cannot be written beside it (%2) Nothing was changed; save somewhere else."_s.arg(
+                info.fileName(), problem);
     }
-    if (const auto problem = writeWhole(path, QByteArray::fromStdString(writeProject(m_project))); !problem.isEmpty()) return problem;
+    if (const auto problem = writeWhole(path, QByteArray::fromStdString(writeProject(m_project))); !problem.isEmpty())
+        return problem;
     m_path = info.absoluteFilePath();
     m_recovered = false;
     m_stamp = stampOf(m_path);
@@ -236,7 +262,9 @@ bool Session::changedOnDisk() const {
 
 QString Session::save(bool overTheirs) {
     if (m_path.isEmpty()) return u"Choose a name first."_s;
-    if (!overTheirs && changedOnDisk()) return u"%1 was changed by another program since it was read here. Nothing was written."_s.arg(QFileInfo(m_path).fileName());
+    if (!overTheirs && changedOnDisk())
+        return u"%1 was changed by another program since it was read here. Nothing was written."_s.arg(
+            QFileInfo(m_path).fileName());
     return write(m_path);
 }
 QString Session::saveAs(const QString &path) {
@@ -246,11 +274,15 @@ QString Session::saveAs(const QString &path) {
     return write(p);
 }
 
-std::vector<WaitingJournal> Session::waiting() const { return m_journalFolder.isEmpty() ? std::vector<WaitingJournal>() : Journal::waiting(m_journalFolder); }
+std::vector<WaitingJournal> Session::waiting() const {
+    return m_journalFolder.isEmpty() ? std::vector<WaitingJournal>() : Journal::waiting(m_journalFolder);
+}
 
 QString Session::recover(const QString &journal) {
     const auto r = Journal::read(journal);
-    if (!r) return u"What was left behind cannot be read, or another Lathewright has taken it. It stays where it is: %1."_s.arg(journal);
+    if (!r)
+        return u"What was left behind cannot be read, or another Lathewright has taken it. It stays where it is: %1."_s
+            .arg(journal);
     const auto checked = readProject(writeProject(r->project), "the recovered job");
     if (!checked) return QString::fromStdString(checked.error()) + u" It stays where it is: %1."_s.arg(journal);
     reset(checked->project, r->path, true, true, r->stamp);
@@ -287,7 +319,8 @@ const PartTotals &Session::totals() const {
 const PredictionsByAxis &Session::predictions() const {
     if (!m_predictions) {
         m_predictions.emplace();
-        for (const auto &a : designed()) (*m_predictions)[a.model->id] = lw::predictions(m_project, *a.model, *a.state);
+        for (const auto &a : designed())
+            (*m_predictions)[a.model->id] = lw::predictions(m_project, *a.model, *a.state);
     }
     return *m_predictions;
 }
@@ -304,7 +337,9 @@ StationSummary Session::summary(StationId station, const std::string &axis) cons
     switch (station) {
     case StationId::Parts: { // the board asks for each axis at each look
         const auto it = m_partsSummary.find(axis);
-        return it != m_partsSummary.end() ? it->second : m_partsSummary.emplace(axis, partsSummary(m_project, parts(axis))).first->second;
+        return it != m_partsSummary.end()
+                   ? it->second
+                   : m_partsSummary.emplace(axis, partsSummary(m_project, parts(axis))).first->second;
     }
     case StationId::Build: return buildSummary(plan(), axis);
     case StationId::FirstCuts: return cardsSummary(m_project, p.model, p.evaluation.state);

@@ -46,8 +46,8 @@ public:
     void openCopy(nlohmann::json project);
     /// Reads a file; on any fault the open job stays as it is and the sentence comes back.
     QString open(const QString &path, QStringList *notes = nullptr);
-    /// Writes the job to its file. When somebody else has changed that file since it was read (changedOnDisk), nothing is
-    /// written and the sentence says so, unless `overTheirs`: then theirs becomes the backup.
+    /// Writes the job to its file. When somebody else has changed that file since it was read (changedOnDisk), nothing
+    /// is written and the sentence says so, unless `overTheirs`: then theirs becomes the backup.
     QString save(bool overTheirs = false);
     QString saveAs(const QString &path);
     /// The file was written, replaced or made by somebody else since it was read or saved here.
@@ -55,8 +55,8 @@ public:
     void close();
     /// Jobs that killed programs left, newest first.
     [[nodiscard]] std::vector<WaitingJournal> waiting() const;
-    /// Takes over one of them as the open job; it is removed once its content stands in a new journal. Nothing, or what is
-    /// wrong in a sentence: the open job and the journal are as they were then.
+    /// Takes over one of them as the open job; it is removed once its content stands in a new journal. Nothing, or what
+    /// is wrong in a sentence: the open job and the journal are as they were then.
     QString recover(const QString &journal);
     /// The newest one, when there is any.
     bool recover();
@@ -108,7 +108,8 @@ private:
     void dropDerived();
     [[nodiscard]] std::vector<DesignedAxis> designed() const;
     QString write(const QString &path);
-    void reset(nlohmann::json project, const QString &path, bool hasJob, bool unsaved = false, std::optional<FileStamp> stamp = {});
+    void reset(nlohmann::json project, const QString &path, bool hasJob, bool unsaved = false,
+               std::optional<FileStamp> stamp = {});
 
     nlohmann::json m_project;
     QString m_path;
@@ -119,13 +120,13 @@ private:
 
     QString m_journalFolder;
     std::unique_ptr<Journal> m_journal;
-    QTimer m_journalAgain;   ///< while a disk is full
+    QTimer m_journalAgain; ///< while a disk is full
     QString m_journalSaid;
     std::optional<FileStamp> m_stamp; ///< of the file as it was read or written here
     mutable std::map<std::string, std::shared_ptr<ProvedAxis>> m_proved;
-    mutable std::optional<StoredParts> m_stored;           ///< dropped when a line is edited
+    mutable std::optional<StoredParts> m_stored;            ///< dropped when a line is edited
     mutable std::optional<std::vector<LogEntry>> m_entries; ///< as written, not judged; dropped when the log is edited
-    mutable std::optional<std::vector<PartLine>> m_parts;  ///< this and what follows: dropped at every edit
+    mutable std::optional<std::vector<PartLine>> m_parts;   ///< this and what follows: dropped at every edit
     mutable std::optional<BuildPlan> m_plan;
     mutable std::optional<PartTotals> m_totals;
     mutable std::map<std::string, StationSummary> m_partsSummary; ///< by axis

@@ -1,5 +1,5 @@
-// The window under attack: jobs that were lost, files that others change, disks that fill up, tables of thousands of rows,
-// values that make no sense. As the hand does it, and what the screen says.
+// The window under attack: jobs that were lost, files that others change, disks that fill up, tables of thousands of
+// rows, values that make no sense. As the hand does it, and what the screen says.
 #include "demo_job.h"
 #include "machine/project_file.h"
 #include "picture/ticks.h"
@@ -20,8 +20,10 @@ class TestAttack : public WindowFixture {
     /// A journal as a killed program leaves it.
     static void left(const QString &folder, const QString &name, const QString &path, const QString &travel) {
         Session s(folder);
-        if (path.isEmpty()) s.newJob();
-        else if (!s.open(path).isEmpty()) qFatal("no job");
+        if (path.isEmpty())
+            s.newJob();
+        else if (!s.open(path).isEmpty())
+            qFatal("no job");
         s.setText(u"/name"_s, name, u"name"_s);
         s.typeInto(u"/axes/X/travel_mm"_s, travel);
         QFile::copy(s.journalFile(), folder + u"/"_s + name + u".journal"_s);
@@ -83,7 +85,9 @@ private slots:
             QTest::keyClick(box, Qt::Key_Return);
         });
         m_window->begin({}, {});
-        QVERIFY2(words.contains(u"shed mill"_s) && words.contains(QDateTime::currentDateTime().toString(u"ddd d MMM"_s)) && words.contains(u"edit"_s), qPrintable(words));
+        QVERIFY2(words.contains(u"shed mill"_s) &&
+                     words.contains(QDateTime::currentDateTime().toString(u"ddd d MMM"_s)) && words.contains(u"edit"_s),
+                 qPrintable(words));
         QCOMPARE(m_session->typedAt("/axes/X/travel_mm"), u"310mm"_s);
         // Escape leaves it for later
         closeWindow();
@@ -120,7 +124,11 @@ private slots:
     }
     void anotherProgramsChangeIsAskedAbout_data() {
         QTest::addColumn<int>("whose");
-        for (const auto &[name, w] : {std::pair{"mine", MainWindow::Whose::Mine}, {"theirs", MainWindow::Whose::Theirs}, {"beside", MainWindow::Whose::Beside}, {"cancel", MainWindow::Whose::Cancel}}) QTest::newRow(name) << int(w);
+        for (const auto &[name, w] : {std::pair{"mine", MainWindow::Whose::Mine},
+                                      {"theirs", MainWindow::Whose::Theirs},
+                                      {"beside", MainWindow::Whose::Beside},
+                                      {"cancel", MainWindow::Whose::Cancel}})
+            QTest::newRow(name) << int(w);
     }
     void anotherProgramsChangeIsAskedAbout() {
         QFETCH(int, whose);
@@ -144,12 +152,11 @@ private slots:
             QCOMPARE(check.typedAt("/axes/X/travel_mm"), u"391mm"_s);
             QVERIFY(!m_session->isModified());
             break;
-        case MainWindow::Whose::Theirs:
-            QCOMPARE(m_session->typedAt("/axes/X/travel_mm"), u"400mm"_s);
-            break;
+        case MainWindow::Whose::Theirs: QCOMPARE(m_session->typedAt("/axes/X/travel_mm"), u"400mm"_s); break;
         case MainWindow::Whose::Beside:
             QCOMPARE(check.typedAt("/axes/X/travel_mm"), u"400mm"_s);
-            QVERIFY(m_session->path() != file && QFileInfo(m_session->path()).absolutePath() == QFileInfo(file).absolutePath());
+            QVERIFY(m_session->path() != file &&
+                    QFileInfo(m_session->path()).absolutePath() == QFileInfo(file).absolutePath());
             QVERIFY(check.open(m_session->path()).isEmpty());
             QCOMPARE(check.typedAt("/axes/X/travel_mm"), u"391mm"_s);
             break;
@@ -166,16 +173,19 @@ private slots:
         const auto right = [&] { return m_window->findChild<QLabel *>(u"statusRight"_s)->text(); };
         m_session->typeInto(u"/axes/X/travel_mm"_s, u"391mm"_s);
         QVERIFY2(right().contains(u"every edit is in the journal"_s), qPrintable(right()));
-        struct rlimit old{};
+        struct rlimit old {};
         ::getrlimit(RLIMIT_FSIZE, &old);
         const auto held = ::signal(SIGXFSZ, SIG_IGN);
-        struct rlimit tight{rlim_t(QFileInfo(m_session->journalFile()).size()), old.rlim_max};
+        struct rlimit tight {
+            rlim_t(QFileInfo(m_session->journalFile()).size()), old.rlim_max
+        };
         ::setrlimit(RLIMIT_FSIZE, &tight);
         m_session->typeInto(u"/axes/X/travel_mm"_s, u"392mm"_s);
         const auto while1 = right(), said = m_window->status();
         ::setrlimit(RLIMIT_FSIZE, &old);
         ::signal(SIGXFSZ, held);
-        QVERIFY2(while1.contains(u"cannot be written"_s) && !while1.contains(u"every edit is in"_s), qPrintable(while1));
+        QVERIFY2(while1.contains(u"cannot be written"_s) && !while1.contains(u"every edit is in"_s),
+                 qPrintable(while1));
         QVERIFY2(said.contains(u"journal cannot be written"_s), qPrintable(said));
         QTRY_VERIFY_WITH_TIMEOUT(right().contains(u"every edit is in the journal"_s), 6000); // tried again by itself
     }
@@ -190,7 +200,8 @@ private slots:
         table->setFocusPolicy(Qt::NoFocus);
         table->setEnabled(false);
         page->setFocus();
-        for (auto k : {Qt::Key_Up, Qt::Key_Down, Qt::Key_Down}) QTest::keyClick(page, k);
+        for (auto k : {Qt::Key_Up, Qt::Key_Down, Qt::Key_Down})
+            QTest::keyClick(page, k);
         QVERIFY(page->isVisible());
     }
     /// A table of two thousand readings is read, judged and plotted; a screenful has entries, the others a way to them.
@@ -200,13 +211,17 @@ private slots:
         m_window->showStation(StationId::AsFound, "X");
         auto *page = static_cast<AsFoundPage *>(m_window->page(StationId::AsFound));
         QString rows;
-        for (int k = 0; k < 2000; ++k) rows += u"%1\t%2\n"_s.arg(k % 300).arg(0.1 + (k % 7) * 0.01);
+        for (int k = 0; k < 2000; ++k)
+            rows += u"%1\t%2\n"_s.arg(k % 300).arg(0.1 + (k % 7) * 0.01);
         page->goTo(u"play_along"_s);
         const auto said = page->cards()->readTable(rows);
         QVERIFY2(said.contains(u"2000 rows"_s), qPrintable(said));
-        QCOMPARE(m_session->proved("X").model.playAlong.size(), std::size_t(2000) + demoJob()["axes"]["X"]["survey"]["lost_motion"].value("places", Json::object()).size());
+        QCOMPARE(m_session->proved("X").model.playAlong.size(),
+                 std::size_t(2000) +
+                     demoJob()["axes"]["X"]["survey"]["lost_motion"].value("places", Json::object()).size());
         int entries = 0;
-        for (auto *e : page->findChildren<ValueEntry *>()) entries += e->objectName().contains(u"/places/"_s);
+        for (auto *e : page->findChildren<ValueEntry *>())
+            entries += e->objectName().contains(u"/places/"_s);
         QVERIFY2(entries > 10 && entries < 120, qPrintable(QString::number(entries)));
         auto *words = page->cards()->findChild<QLabel *>(u"rowSlice"_s);
         QVERIFY(words && words->isVisible());
@@ -218,17 +233,22 @@ private slots:
         QVERIFY(!words->isVisible());
         // the pulls along the travel too
         Json many = Json::object();
-        for (int k = 0; k < 400; ++k) many[std::to_string(1000 + k)] = {{"at_mm", typedValue(std::to_string(k) + "mm")}, {"away_N", typedValue("100N")}, {"back_N", typedValue("90N")}};
+        for (int k = 0; k < 400; ++k)
+            many[std::to_string(1000 + k)] = {{"at_mm", typedValue(std::to_string(k) + "mm")},
+                                              {"away_N", typedValue("100N")},
+                                              {"back_N", typedValue("90N")}};
         m_session->apply({{{"/axes/X/survey/pull/readings", many}}, u"many"_s});
         int pulls = 0;
-        for (auto *e : page->findChildren<ValueEntry *>()) pulls += e->objectName().contains(u"/pull/readings/"_s) && e->isVisible();
+        for (auto *e : page->findChildren<ValueEntry *>())
+            pulls += e->objectName().contains(u"/pull/readings/"_s) && e->isVisible();
         QVERIFY2(pulls > 60 && pulls <= 130, qPrintable(QString::number(pulls)));
         QCOMPARE(m_session->proved("X").model.readings.size(), std::size_t(400));
     }
     void scalesEnd() {
         QCOMPARE(ticksBetween(0, 10, 2.5), (std::vector<double>{0, 2.5, 5, 7.5, 10}));
         const double inf = std::numeric_limits<double>::infinity();
-        QVERIFY(ticksBetween(0, inf, 1).empty() && ticksBetween(0, 10, 0).empty() && ticksBetween(0, notKnown, 1).empty() && ticksBetween(0, 1, -1).empty());
+        QVERIFY(ticksBetween(0, inf, 1).empty() && ticksBetween(0, 10, 0).empty() &&
+                ticksBetween(0, notKnown, 1).empty() && ticksBetween(0, 1, -1).empty());
         QVERIFY(ticksBetween(0, 1e300, 1e-300).size() <= 102);
         QVERIFY(ticksBetween(0, 1e9, 1, 40).size() <= 41);
         QCOMPARE(ticksBetween(1e17, 1e17 + 64, 1e-3).size() <= 102, true); // a step below the last digit
@@ -236,8 +256,14 @@ private slots:
     void absurdValuesEndOnEveryStation() {
         openWindow();
         m_window->openDemo();
-        for (const auto &[pointer, words] : {std::pair{u"/axes/X/duty/moves/01/length_mm"_s, u"1e20mm"_s}, {u"/axes/X/targets/rapid_mm_min"_s, u"1e-20mm/min"_s}, {u"/axes/X/targets/acceleration_m_s2"_s, u"1e-25m/s2"_s}, {u"/axes/X/travel_mm"_s, u"1e25mm"_s}, {u"/axes/X/designs/A/motor/holding_torque_Nm"_s, u"1e28N m"_s}, {u"/axes/X/survey/pull/readings/01/away_N"_s, u"1e29N"_s}}) {
-            m_session->apply({{{pointer.toStdString(), {{"typed", words.toStdString()}, {"standing", "stated"}}}}, u"absurd"_s});
+        for (const auto &[pointer, words] : {std::pair{u"/axes/X/duty/moves/01/length_mm"_s, u"1e20mm"_s},
+                                             {u"/axes/X/targets/rapid_mm_min"_s, u"1e-20mm/min"_s},
+                                             {u"/axes/X/targets/acceleration_m_s2"_s, u"1e-25m/s2"_s},
+                                             {u"/axes/X/travel_mm"_s, u"1e25mm"_s},
+                                             {u"/axes/X/designs/A/motor/holding_torque_Nm"_s, u"1e28N m"_s},
+                                             {u"/axes/X/survey/pull/readings/01/away_N"_s, u"1e29N"_s}}) {
+            m_session->apply(
+                {{{pointer.toStdString(), {{"typed", words.toStdString()}, {"standing", "stated"}}}}, u"absurd"_s});
             for (int k = 1; k <= 8; ++k) {
                 m_window->showStation(StationId(k), "X");
                 (void)m_window->grab();
@@ -272,7 +298,8 @@ private slots:
         const auto again = readProject(text, "saved");
         QVERIFY(again && again->notes.empty());
         QVERIFY(again->project == m_session->project());
-        for (const auto &line : settingsSheet(m_session->proved("X").model, m_session->proved("X").evaluation.state)) QVERIFY2(line.value.find(',') == std::string::npos, line.value.c_str());
+        for (const auto &line : settingsSheet(m_session->proved("X").model, m_session->proved("X").evaluation.state))
+            QVERIFY2(line.value.find(',') == std::string::npos, line.value.c_str());
         QVERIFY(m_session->proved("X").evaluation.findings.size() > 40);
     }
     void theBoardWarnsOfTheEnds() {
@@ -283,8 +310,12 @@ private slots:
         QVERIFY(caution && caution->isVisible());
         QVERIFY2(caution->text().contains(u"X 7.4\u00a0kN of 2.6\u00a0kN"_s), qPrintable(caution->text()));
         // a slow end and a limit take it away
-        for (const auto &[key, words] : {std::pair{"end_speed_mm_min", "100mm/min"}, {"drive/torque_limit_Nm", "0.8Nm"}}) m_session->typeInto(u"/axes/X/designs/A/"_s + QString::fromLatin1(key), QString::fromLatin1(words));
-        for (const auto &id : {"Y", "Z"}) m_session->typeInto(u"/axes/%1/designs/A/fixed_end/static_axial_N"_s.arg(QString::fromLatin1(id)), u"90kN"_s);
+        for (const auto &[key, words] :
+             {std::pair{"end_speed_mm_min", "100mm/min"}, {"drive/torque_limit_Nm", "0.8Nm"}})
+            m_session->typeInto(u"/axes/X/designs/A/"_s + QString::fromLatin1(key), QString::fromLatin1(words));
+        for (const auto &id : {"Y", "Z"})
+            m_session->typeInto(u"/axes/%1/designs/A/fixed_end/static_axial_N"_s.arg(QString::fromLatin1(id)),
+                                u"90kN"_s);
         QVERIFY2(!caution->isVisible(), qPrintable(caution->text()));
     }
     void theSoftEndsCardWarnsToo() {
@@ -294,10 +325,12 @@ private slots:
         auto *page = m_window->page(StationId::FirstCuts);
         page->goTo(u"soft_ends"_s);
         bool found = false;
-        for (auto *l : page->findChildren<QLabel *>()) found |= l->isVisible() && l->text().contains(u"stop at rapid"_s);
+        for (auto *l : page->findChildren<QLabel *>())
+            found |= l->isVisible() && l->text().contains(u"stop at rapid"_s);
         QVERIFY(found);
     }
-    /// The entries of this design: this screw is the old one, limits, bumper, a slow end; each reaches the proof by the keyboard.
+    /// The entries of this design: this screw is the old one, limits, bumper, a slow end; each reaches the proof by the
+    /// keyboard.
     void newEntriesReachTheProof() {
         openWindow();
         m_window->openDemo();
@@ -308,7 +341,10 @@ private slots:
             return notKnown;
         };
         double last = crash();
-        for (const auto &[key, words] : {std::pair{u"end_speed_mm_min"_s, u"600mm/min"_s}, {u"drive/torque_limit_Nm"_s, u"1Nm"_s}, {u"bumper/stroke_mm"_s, u"5mm"_s}, {u"bumper/force_N"_s, u"1500N"_s}}) {
+        for (const auto &[key, words] : {std::pair{u"end_speed_mm_min"_s, u"600mm/min"_s},
+                                         {u"drive/torque_limit_Nm"_s, u"1Nm"_s},
+                                         {u"bumper/stroke_mm"_s, u"5mm"_s},
+                                         {u"bumper/force_N"_s, u"1500N"_s}}) {
             type(u"/axes/X/designs/A/"_s + key, words);
             if (key != u"bumper/stroke_mm"_s) QVERIFY2(crash() != last, qPrintable(key));
             last = crash();

@@ -103,7 +103,8 @@ private slots:
         m_window->setFocus();
         e->line()->clearFocus();
         const auto turn = [&] {
-            QWheelEvent w(QPointF(5, 5), e->line()->mapToGlobal(QPointF(5, 5)), {}, QPoint(0, 120), Qt::NoButton, Qt::NoModifier, Qt::NoScrollPhase, false);
+            QWheelEvent w(QPointF(5, 5), e->line()->mapToGlobal(QPointF(5, 5)), {}, QPoint(0, 120), Qt::NoButton,
+                          Qt::NoModifier, Qt::NoScrollPhase, false);
             QApplication::sendEvent(e->line(), &w);
         };
         turn();
@@ -130,7 +131,8 @@ private slots:
         write(e->line(), u"150N?"_s); // a question mark: the user's own guess
         QTest::keyClick(e->line(), Qt::Key_Return);
         other->line()->setFocus();
-        QCOMPARE(m_session->at("/axes/Y/survey/breakaway/to_start_N")["standing"].get<std::string>(), std::string("assumed"));
+        QCOMPARE(m_session->at("/axes/Y/survey/breakaway/to_start_N")["standing"].get<std::string>(),
+                 std::string("assumed"));
         QVERIFY(e->line()->text().startsWith(u"≈"_s));
     }
     void inchesAreShownAndMillimetresRead() {
@@ -197,7 +199,8 @@ private slots:
         QVERIFY(c->box()->currentText().startsWith(u"≈"_s));
     }
     void everyEntryHasHelpForF1() {
-        for (const auto &p : {m_pull, m_travel, u"/baseline/nose_mm"_s, u"/axes/X/duty/moves/01/length_mm"_s, u"/handwheel/detents"_s, u"/axes/X/survey/round/01/readings/45"_s}) {
+        for (const auto &p : {m_pull, m_travel, u"/baseline/nose_mm"_s, u"/axes/X/duty/moves/01/length_mm"_s,
+                              u"/handwheel/detents"_s, u"/axes/X/survey/round/01/readings/45"_s}) {
             auto *e = value(p);
             QVERIFY2(e->help().size() > 10, qPrintable(p));
             QVERIFY2(!e->line()->accessibleName().isEmpty(), qPrintable(p));

@@ -50,7 +50,15 @@ class TestJob : public WindowFixture {
         // 3: a motor and how it drives
         station(Qt::Key_3);
         QCOMPARE(m_window->axis(), id.toStdString());
-        for (const auto &[k, v] : {std::pair{u"motor/holding_torque_Nm"_s, u"3Nm"_s}, {u"motor/rated_current_A"_s, u"4.2A"_s}, {u"motor/resistance_ohm"_s, u"0.7"_s}, {u"motor/inductance_mH"_s, u"2.6mH"_s}, {u"motor/rotor_inertia_kgm2"_s, u"840"_s}, {u"supply/voltage_V"_s, u"48V"_s}, {u"drive/current_A"_s, u"4.2A"_s}, {u"drive/pulse_high_us"_s, u"2.5us"_s}}) type(d + k, v);
+        for (const auto &[k, v] : {std::pair{u"motor/holding_torque_Nm"_s, u"3Nm"_s},
+                                   {u"motor/rated_current_A"_s, u"4.2A"_s},
+                                   {u"motor/resistance_ohm"_s, u"0.7"_s},
+                                   {u"motor/inductance_mH"_s, u"2.6mH"_s},
+                                   {u"motor/rotor_inertia_kgm2"_s, u"840"_s},
+                                   {u"supply/voltage_V"_s, u"48V"_s},
+                                   {u"drive/current_A"_s, u"4.2A"_s},
+                                   {u"drive/pulse_high_us"_s, u"2.5us"_s}})
+            type(d + k, v);
         choose(d + u"transmission"_s, u"direct"_s);
         if (!wheel) type(d + u"screw/thread"_s, u"1605"_s);
         // 5: a part on its way by one key
@@ -76,7 +84,9 @@ class TestJob : public WindowFixture {
         // a danger caution holds the tick back until it is read
         row(steps, id + u"-strip"_s);
         act(Qt::Key_Space, u"stepDone"_s);
-        const bool dangerous = !unreadDangers(m_session->project(), *m_session->plan().step(id.toStdString() + "-strip"), m_session->today()).empty();
+        const bool dangerous = !unreadDangers(m_session->project(),
+                                              *m_session->plan().step(id.toStdString() + "-strip"), m_session->today())
+                                    .empty();
         QCOMPARE(m_session->typedAt("/tasks/" + id.toStdString() + "-strip/done_on").isEmpty(), dangerous);
         for (auto *box : m_window->findChildren<QCheckBox *>())
             if (box->isVisible() && box->objectName().startsWith(u"caution_"_s)) {
@@ -97,7 +107,9 @@ class TestJob : public WindowFixture {
         station(Qt::Key_7);
         QVERIFY(label(u"cardTitle"_s).contains(u"Stop works"_s));
         const QString c = a + u"cards/"_s;
-        for (const auto &[k, v] : {std::pair{u"bond_ohm"_s, u"0.05ohm"_s}, {u"supply_V"_s, u"48.1V"_s}, {u"fall_s"_s, u"0"_s}}) type(c + u"stop_works/"_s + k, v);
+        for (const auto &[k, v] :
+             {std::pair{u"bond_ohm"_s, u"0.05ohm"_s}, {u"supply_V"_s, u"48.1V"_s}, {u"fall_s"_s, u"0"_s}})
+            type(c + u"stop_works/"_s + k, v);
         choose(c + u"stop_works/insulation"_s, u"ok"_s);
         choose(c + u"stop_works/stops_cut"_s, u"yes"_s);
         choose(c + u"stop_works/limits_cut"_s, u"yes"_s);
@@ -111,7 +123,8 @@ class TestJob : public WindowFixture {
         type(c + u"hold/case_C"_s, u"41C"_s);
         type(c + u"hold/room_C"_s, u"20C"_s);
         QVERIFY(label(u"cardSays"_s).contains(u"21"_s));
-        for (const auto &v : {std::pair{u"1"_s, u"4100mm/min"_s}, {u"2"_s, u"4250mm/min"_s}, {u"3"_s, u"4200mm/min"_s}}) {
+        for (const auto &v :
+             {std::pair{u"1"_s, u"4100mm/min"_s}, {u"2"_s, u"4250mm/min"_s}, {u"3"_s, u"4200mm/min"_s}}) {
             qobject_cast<FirstCutsPage *>(m_window->page(StationId::FirstCuts))->showCard(CardId::Stall);
             type(c + u"stall/readings/"_s + v.first, v.second);
         }
@@ -132,10 +145,12 @@ class TestJob : public WindowFixture {
         QCOMPARE(QApplication::focusWidget(), line);
         QTest::keyClicks(line, u"learnt: screws 3 mm shorter than the hole 0.5h"_s);
         QTest::keyClick(line, Qt::Key_Return);
-        QVERIFY(std::any_of(m_session->log().begin(), m_session->log().end(), [](const auto &e) { return e.kind == LogKind::Learnt && e.hours == 0.5; }));
+        QVERIFY(std::any_of(m_session->log().begin(), m_session->log().end(),
+                            [](const auto &e) { return e.kind == LogKind::Learnt && e.hours == 0.5; }));
         // everything done left its entry
         QStringList texts;
-        for (const auto &e : m_session->log()) texts << QString::fromStdString(e.text);
+        for (const auto &e : m_session->log())
+            texts << QString::fromStdString(e.text);
         QVERIFY(texts.join(u'|').contains(u"Measure as found"_s));
         QVERIFY(texts.join(u'|').contains(u"Card Stop works read"_s));
         QVERIFY(texts.join(u'|').contains(u"arrived"_s));
@@ -147,9 +162,11 @@ class TestJob : public WindowFixture {
         }
         // all of it undone and done again is the same job
         const auto whole = m_session->project();
-        while (m_session->undoStack()->canUndo()) m_session->undoStack()->undo();
+        while (m_session->undoStack()->canUndo())
+            m_session->undoStack()->undo();
         QVERIFY(m_session->axes().empty());
-        while (m_session->undoStack()->canRedo()) m_session->undoStack()->redo();
+        while (m_session->undoStack()->canRedo())
+            m_session->undoStack()->redo();
         QVERIFY(m_session->project() == whole);
     }
 
@@ -173,7 +190,8 @@ private slots:
     void latheByMouse() {
         m_mouse = true;
         auto *machines = m_window->board()->firstRun()->row();
-        while (machines->current() != u"mid_lathe"_s) QTest::keyClick(machines, Qt::Key_Right);
+        while (machines->current() != u"mid_lathe"_s)
+            QTest::keyClick(machines, Qt::Key_Right);
         clickOn(m_window->findChild<QPushButton *>(u"setUp"_s));
         clickOn(cell(u"X"_s, 3)); // the cross slide, then over to the carriage by its tab
         clickOn(m_window->findChild<AxisStrip *>(), {40, 40});
@@ -183,7 +201,8 @@ private slots:
     void millByKeys() {
         auto *row = m_window->board()->firstRun()->row();
         QCOMPARE(QApplication::focusWidget(), row);
-        for (int k = 0; k < 9; ++k) QTest::keyClick(row, Qt::Key_Left);
+        for (int k = 0; k < 9; ++k)
+            QTest::keyClick(row, Qt::Key_Left);
         QTest::keyClick(row, Qt::Key_Return); // the bench mill
         QCOMPARE(m_session->axes(), (std::vector<std::string>{"X", "Y", "Z"}));
         QCOMPARE(m_session->undoStack()->count(), 1);
@@ -191,14 +210,16 @@ private slots:
     }
     void latheByKeys() {
         auto *row = m_window->board()->firstRun()->row();
-        while (row->current() != u"mid_lathe"_s) QTest::keyClick(row, Qt::Key_Right);
+        while (row->current() != u"mid_lathe"_s)
+            QTest::keyClick(row, Qt::Key_Right);
         QTest::keyClick(row, Qt::Key_Return);
         QCOMPARE(m_session->axes(), (std::vector<std::string>{"Z", "X"}));
         carryThrough(u"Z"_s, false);
     }
     void grinderByKeys() {
         auto *row = m_window->board()->firstRun()->row();
-        while (row->current() != u"hand_grinder"_s) QTest::keyClick(row, Qt::Key_Right);
+        while (row->current() != u"hand_grinder"_s)
+            QTest::keyClick(row, Qt::Key_Right);
         QTest::keyClick(row, Qt::Key_Return);
         QCOMPARE(m_session->axes().front(), std::string("X"));
         QVERIFY(m_session->proved("X").model.wheel);
@@ -243,7 +264,8 @@ private slots:
         QVERIFY(m_session->log().front().kind == LogKind::Decided);
         m_session->undoStack()->undo(); // takes its entry with it
         QCOMPARE(buildVerdict(m_session->plan(), "X"), Verdict::Fails);
-        for (const auto &e : m_session->log()) QVERIFY(e.text.find("Make it now") == std::string::npos);
+        for (const auto &e : m_session->log())
+            QVERIFY(e.text.find("Make it now") == std::string::npos);
     }
     void trapAndItsWaysOut() {
         m_window->openDemo();
@@ -254,7 +276,7 @@ private slots:
         m_window->page(StationId::Build)->setFocus();
         key(Qt::Key_Space); // a trap cannot be ticked
         QVERIFY(m_session->typedAt("/tasks/X-plate/done_on").isEmpty());
-        QVERIFY(!m_window->findChild<QPushButton *>(u"remedy_4"_s)->isEnabled()); // 0.15 of the 0.05 needed
+        QVERIFY(!m_window->findChild<QPushButton *>(u"remedy_4"_s)->isEnabled());             // 0.15 of the 0.05 needed
         QTest::mouseClick(m_window->findChild<QPushButton *>(u"remedy_1"_s), Qt::LeftButton); // the lathe's faceplate
         QVERIFY(m_session->typedAt("/tasks/X-plate/needs").contains(u"Beck lathe"_s));
         QVERIFY(!headline().contains(u"in pieces"_s));
@@ -284,7 +306,8 @@ private slots:
         QCOMPARE(setting(u"backlash_mm"_s), u"0.018"_s);
         auto *dial = m_window->findChild<DialWidget *>();
         QVERIFY(dial && dial->isVisible());
-        QTest::mouseClick(dial, Qt::LeftButton, {}, QPoint(dial->width() - 12, dial->height() / 2)); // a quarter turn: 50
+        QTest::mouseClick(dial, Qt::LeftButton, {},
+                          QPoint(dial->width() - 12, dial->height() / 2)); // a quarter turn: 50
         QCOMPARE(m_session->typedAt("/axes/Z/cards/lost_motion/readings/3-5"), u"50um"_s);
         // struck out with Delete, brought back by undo
         auto *e = entry(u"/axes/Z/cards/lost_motion/readings/3-5"_s);
@@ -297,7 +320,9 @@ private slots:
         page->showCard(CardId::SoftEnds);
         type(u"/axes/Z/cards/soft_ends/waived"_s, u"no room to try it yet"_s);
         QVERIFY(page->sentence().startsWith(u"Waived"_s));
-        QVERIFY(std::any_of(m_session->log().begin(), m_session->log().end(), [](const auto &x) { return x.text == "Card waived: Soft ends" && x.reason == "no room to try it yet"; }));
+        QVERIFY(std::any_of(m_session->log().begin(), m_session->log().end(), [](const auto &x) {
+            return x.text == "Card waived: Soft ends" && x.reason == "no room to try it yet";
+        }));
         QVERIFY(label(u"draft"_s).contains(u"DRAFT"_s));
         page->showCard(CardId::StopWorks);
         QVERIFY(!textEntry(u"/axes/Z/cards/stop_works/waived"_s)); // a gate has no way round
@@ -337,13 +362,17 @@ private slots:
         QVERIFY(!book->found().contains(u"en_number"_s));
         book->showCalculation("belt_to_centres");
         QVERIFY2(book->result().contains(u"Still wanted"_s), qPrintable(book->result()));
-        for (const auto &[k, v] : {std::pair{u"belt_pitch_mm"_s, u"0.2in"_s}, {u"teeth_1"_s, u"14"_s}, {u"teeth_2"_s, u"62"_s}, {u"belt_teeth"_s, u"85"_s}}) {
+        for (const auto &[k, v] : {std::pair{u"belt_pitch_mm"_s, u"0.2in"_s},
+                                   {u"teeth_1"_s, u"14"_s},
+                                   {u"teeth_2"_s, u"62"_s},
+                                   {u"belt_teeth"_s, u"85"_s}}) {
             auto *line = book->findChild<QLineEdit *>(u"book_"_s + k);
             QVERIFY(line);
             line->setFocus();
             QTest::keyClicks(line, v);
         }
-        QVERIFY2(book->result().startsWith(u"112.6"_s), qPrintable(book->result())); // an inch typed, millimetres answered
+        QVERIFY2(book->result().startsWith(u"112.6"_s),
+                 qPrintable(book->result())); // an inch typed, millimetres answered
         QVERIFY(label(u"bookFormula"_s).contains(u"put in"_s));
         QVERIFY(label(u"bookSource"_s).contains(u"open belt"_s));
         book->use();
@@ -354,7 +383,8 @@ private slots:
         QTest::keyClick(words, Qt::Key_Escape);
         QVERIFY(!book->isVisible());
     }
-    /// Every calculation opens as a form, with a source, a standing and names on its entries; nothing crashes on nonsense.
+    /// Every calculation opens as a form, with a source, a standing and names on its entries; nothing crashes on
+    /// nonsense.
     void everyCalculationIsAForm() {
         m_window->openDemo();
         m_window->showStation(StationId::Drive, "X");
@@ -442,7 +472,8 @@ private slots:
         // a reading taken is asked for no more
         type(u"/axes/X/survey/lead/measured_travel_mm"_s, u"600mm"_s);
         type(u"/axes/X/survey/lead/turns"_s, u"10"_s);
-        for (const auto &n : measureNext(m_session->proved("X").model, m_session->proved("X").evaluation).all) QVERIFY(n.input->name != "travel a turn");
+        for (const auto &n : measureNext(m_session->proved("X").model, m_session->proved("X").evaluation).all)
+            QVERIFY(n.input->name != "travel a turn");
         // F1: words and a drawing
         reveal(u"/axes/X/survey/run_out_mm"_s);
         entry(u"/axes/X/survey/run_out_mm"_s)->line()->setFocus();
@@ -510,7 +541,8 @@ private slots:
                     QVERIFY(!m_window->grab().isNull());
                     auto *page = m_window->page(StationId(station));
                     QVERIFY2(page->width() <= size.width() - 104, qPrintable(QString::number(station)));
-                    QVERIFY2(page->minimumSizeHint().width() <= 1176, qPrintable(u"station %1 asks %2"_s.arg(station).arg(page->minimumSizeHint().width())));
+                    QVERIFY2(page->minimumSizeHint().width() <= 1176,
+                             qPrintable(u"station %1 asks %2"_s.arg(station).arg(page->minimumSizeHint().width())));
                     for (auto *f : page->findChildren<FieldWidget *>()) {
                         if (!f->isVisible()) continue;
                         QVERIFY2(!f->help().isEmpty(), qPrintable(f->pointer()));

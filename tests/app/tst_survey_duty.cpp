@@ -1,5 +1,5 @@
-// As found and Duty in the real window: a whole survey by keys, tables pasted and dropped, blocks worked by key and mouse, a
-// part program read.
+// As found and Duty in the real window: a whole survey by keys, tables pasted and dropped, blocks worked by key and
+// mouse, a part program read.
 #include "app/window_fixture.h"
 #include <random>
 
@@ -23,7 +23,10 @@ class TestSurveyDuty : public WindowFixture {
         QTest::keyClick(head, Qt::Key_Return);
         QCOMPARE(found()->cards()->opened(), std::optional(head->id()));
     }
-    void says(const char *words) { QVERIFY2(found()->cards()->sentence().contains(QString::fromUtf8(words)), qPrintable(found()->cards()->sentence())); }
+    void says(const char *words) {
+        QVERIFY2(found()->cards()->sentence().contains(QString::fromUtf8(words)),
+                 qPrintable(found()->cards()->sentence()));
+    }
     void pressLink(const char *name) {
         auto *b = m_window->findChild<QPushButton *>(QLatin1String(name));
         QVERIFY2(b && b->isVisible(), name);
@@ -31,7 +34,8 @@ class TestSurveyDuty : public WindowFixture {
         QTest::keyClick(b, Qt::Key_Space);
     }
     QString status() {
-        for (auto *l : m_window->findChildren<QLabel *>(u"status"_s)) return l->text();
+        for (auto *l : m_window->findChildren<QLabel *>(u"status"_s))
+            return l->text();
         return {};
     }
     QString file(const QString &name, const QByteArray &content) {
@@ -52,13 +56,22 @@ private slots:
 
     void kneeMillByKeys() {
         m_session->newJob();
-        m_session->apply({{{"/class", "knee_mill"}, {"/axis_order", {"X", "Y", "Z"}}, {"/axes", {{"X", {{"what", "table"}, {"class_axis", "X"}, {"orientation", "horizontal"}, {"design_shown", "A"}}}, {"Y", {{"what", "saddle"}, {"class_axis", "Y"}, {"orientation", "horizontal"}, {"design_shown", "A"}}}, {"Z", {{"what", "knee"}, {"class_axis", "knee"}, {"orientation", "vertical"}, {"design_shown", "A"}}}}}}, u"knee mill"_s});
+        m_session->apply(
+            {{{"/class", "knee_mill"},
+              {"/axis_order", {"X", "Y", "Z"}},
+              {"/axes",
+               {{"X", {{"what", "table"}, {"class_axis", "X"}, {"orientation", "horizontal"}, {"design_shown", "A"}}},
+                {"Y", {{"what", "saddle"}, {"class_axis", "Y"}, {"orientation", "horizontal"}, {"design_shown", "A"}}},
+                {"Z",
+                 {{"what", "knee"}, {"class_axis", "knee"}, {"orientation", "vertical"}, {"design_shown", "A"}}}}}},
+             u"knee mill"_s});
         m_window->showStation(StationId::AsFound, "X");
         QVERIFY(label(u"health"_s).contains(u"Nothing read yet"_s));
         type(u"/axes/X/travel_mm"_s, u"800mm"_s);
         type(u"/axes/X/used_from_mm"_s, u"300mm"_s);
         type(u"/axes/X/used_to_mm"_s, u"500mm"_s);
-        const std::tuple<int, int, int> pulls[] = {{0, 310, 290}, {200, 240, 230}, {400, 165, 155}, {600, 230, 220}, {800, 340, 330}};
+        const std::tuple<int, int, int> pulls[] = {
+            {0, 310, 290}, {200, 240, 230}, {400, 165, 155}, {600, 230, 220}, {800, 340, 330}};
         for (const auto &[at, away, back] : pulls) {
             found()->setFocus();
             key(Qt::Key_Insert);
@@ -68,7 +81,9 @@ private slots:
             type(r + u"/away_N"_s, QString::number(away) + u"N"_s);
             type(r + u"/back_N"_s, QString::number(back) + u"N"_s);
         }
-        QVERIFY2(label(u"mapWords"_s).contains(u"wear, not adjustment"_s) && label(u"mapWords"_s).contains(u"Work stays where it is loose"_s), qPrintable(label(u"mapWords"_s)));
+        QVERIFY2(label(u"mapWords"_s).contains(u"wear, not adjustment"_s) &&
+                     label(u"mapWords"_s).contains(u"Work stays where it is loose"_s),
+                 qPrintable(label(u"mapWords"_s)));
         openCard("handle");
         type(u"/axes/X/survey/handle/pull_N"_s, u"20N"_s);
         type(u"/axes/X/survey/handle/radius_mm"_s, u"90mm"_s);
@@ -123,7 +138,8 @@ private slots:
         QVERIFY2(label(u"health"_s).contains(u"Worth a motor"_s), qPrintable(label(u"health"_s)));
         QVERIFY(label(u"repairs"_s).contains(u"gib"_s));
         // all of it undone by the keyboard, and nothing is left but the machine
-        while (m_session->undoStack()->index() > 1) key(Qt::Key_Z, Qt::ControlModifier);
+        while (m_session->undoStack()->index() > 1)
+            key(Qt::Key_Z, Qt::ControlModifier);
         QCOMPARE(measuredOfSeven(m_session->project(), "X"), 0);
     }
     void uprightHeadByKeys() {
@@ -150,7 +166,8 @@ private slots:
         openCard("play_along");
         const auto before = rows("survey/lost_motion/places");
         QString words = u"Place\tLost there\n"_s;
-        for (int k = 0; k < 60; ++k) words += u"%1\t%2\n"_s.arg(k * 6).arg(u"0,%1"_s.arg(25 + k % 7));
+        for (int k = 0; k < 60; ++k)
+            words += u"%1\t%2\n"_s.arg(k * 6).arg(u"0,%1"_s.arg(25 + k % 7));
         QGuiApplication::clipboard()->setText(words);
         pressLink("surveyPaste");
         QCOMPARE(rows("survey/lost_motion/places"), before + 60);
@@ -171,8 +188,10 @@ private slots:
         QTest::addColumn<QString>("says");
         QTest::newRow("wrong column") << QByteArray("Place (mm),Pull (N)\n0,60\n200,40\n") << 0 << u"wrong column"_s;
         QTest::newRow("decimal comma") << QByteArray("0;0,25\n200;0,34\n") << 2 << u"Decimal commas"_s;
-        QTest::newRow("decimal comma between commas") << QByteArray("0,0,0,25\n200,0,0,34\n") << 0 << u"Commas stand both"_s;
-        QTest::newRow("inch header") << QByteArray("Place (in),Lost there (in)\n0,0.010\n8,0.013\n") << 2 << u"as the header says"_s;
+        QTest::newRow("decimal comma between commas")
+            << QByteArray("0,0,0,25\n200,0,0,34\n") << 0 << u"Commas stand both"_s;
+        QTest::newRow("inch header") << QByteArray("Place (in),Lost there (in)\n0,0.010\n8,0.013\n") << 2
+                                     << u"as the header says"_s;
         QTest::newRow("last row broken") << QByteArray("0,0.25\n200,wide\n") << 0 << u"Line 2"_s;
         QTest::newRow("binary") << QByteArray("\x00\x01\xff\xfe\x7f\n\x02,\x03", 10) << 0 << u"."_s;
         QTest::newRow("empty") << QByteArray() << 0 << u"nothing to read"_s;
@@ -197,7 +216,8 @@ private slots:
         m_window->showStation(StationId::AsFound, "X");
         m_window->takeFile(file(u"readings.csv"_s, "0,0.2\n"));
         QVERIFY2(status().contains(u"Open the card"_s), qPrintable(status()));
-        QVERIFY2(found()->cards()->readFile(m_dir.filePath(u"not there.csv"_s)).contains(u"there is no such file"_s), "missing file");
+        QVERIFY2(found()->cards()->readFile(m_dir.filePath(u"not there.csv"_s)).contains(u"there is no such file"_s),
+                 "missing file");
     }
     void resultsFollowTheTyping() {
         m_window->openDemo();
@@ -235,7 +255,9 @@ private slots:
         m_window->showStation(StationId::AsFound, "Y");
         openCard("mass");
         auto *figure = m_window->findChild<CardFigure *>(u"cardFigure"_s);
-        QVERIFY2(figure->isVisible() && figure->accessibleName().contains(u"Y saddle, moves"_s) && figure->accessibleName().contains(u"X table"_s), qPrintable(figure->accessibleName()));
+        QVERIFY2(figure->isVisible() && figure->accessibleName().contains(u"Y saddle, moves"_s) &&
+                     figure->accessibleName().contains(u"X table"_s),
+                 qPrintable(figure->accessibleName()));
         const double before = m_session->proved("Y").model.mass.v;
         pressLink("addMass");
         const auto pieces = m_session->at("/axes/Y/survey/moving_mass");
@@ -246,7 +268,8 @@ private slots:
         type(r + u"/height_mm"_s, u"20mm"_s);
         const auto &m = m_session->proved("Y").model.mass; // grey iron, 7200 kg/m3, solid: 8.64 kg, good to a quarter
         QVERIFY(std::fabs(m.v - before - 8.64) < 1e-9);
-        QVERIFY2(entry(r + u"/mass_kg"_s)->line()->text().contains(u"8.64"_s), qPrintable(entry(r + u"/mass_kg"_s)->line()->text()));
+        QVERIFY2(entry(r + u"/mass_kg"_s)->line()->text().contains(u"8.64"_s),
+                 qPrintable(entry(r + u"/mass_kg"_s)->line()->text()));
     }
     void rowsAddedStruckAndBack() {
         m_window->openDemo();
@@ -344,7 +367,8 @@ private slots:
         };
         const auto drag = [&](QPoint from, QPoint to) {
             QTest::mousePress(cycle, Qt::LeftButton, {}, from);
-            QMouseEvent move(QEvent::MouseMove, QPointF(to), cycle->mapToGlobal(QPointF(to)), Qt::NoButton, Qt::LeftButton, Qt::NoModifier);
+            QMouseEvent move(QEvent::MouseMove, QPointF(to), cycle->mapToGlobal(QPointF(to)), Qt::NoButton,
+                             Qt::LeftButton, Qt::NoModifier);
             QApplication::sendEvent(cycle, &move);
             QTest::mouseRelease(cycle, Qt::LeftButton, {}, to);
         };
@@ -381,7 +405,8 @@ private slots:
         QTest::mouseRelease(cut, Qt::LeftButton, {}, up.toPoint());
         const double width = m_session->proved("X").model.cuts[0].mill.width.value();
         QVERIFY2(width > 0.0065 && width <= 0.012, qPrintable(QString::number(width)));
-        while (m_session->undoStack()->canUndo()) m_session->undoStack()->undo();
+        while (m_session->undoStack()->canUndo())
+            m_session->undoStack()->undo();
         QCOMPARE(m_session->proved("X").model.cuts[0].mill.width.value(), 0.006);
         // the last bar: the hardest metal
         auto *metals = m_window->findChild<MetalBars *>(u"otherMetals"_s);
@@ -395,10 +420,17 @@ private slots:
         QTest::addColumn<QStringList>("typed");
         QTest::addColumn<double>("force");
         QTest::addColumn<double>("within");
-        // turning: kc 2220 * 0.2^-0.14, b 2, h 0.2, worn 1.3, of it 0.45; grinding: 40 J/mm3 * 0.01 * 10 * 12000/60 / 28 m/s
-        QTest::newRow("turning") << u"beck-lathe"_s << u"turning"_s << QStringList{u"depth_mm=2mm"_s, u"feed_per_turn_mm=0.2mm"_s, u"spindle_rpm=500"_s, u"diameter_mm=40mm"_s} << 0.45 * 2220 * std::pow(0.2, -0.14) * 0.4 * 1.3 << 1.0;
-        QTest::newRow("grinding") << u"sill-grinder"_s << u"grinding"_s << QStringList{u"depth_mm=0.01mm"_s, u"width_mm=10mm"_s, u"feed_mm_min=12000"_s} << 40e9 * 0.01e-3 * 0.010 * 0.2 / 28 << 0.1;
-        QTest::newRow("a force") << u"beck-lathe"_s << u"force"_s << QStringList{u"force_N=300N"_s, u"feed_mm_min=100"_s} << 300.0 << 1e-9;
+        // turning: kc 2220 * 0.2^-0.14, b 2, h 0.2, worn 1.3, of it 0.45; grinding: 40 J/mm3 * 0.01 * 10 * 12000/60 /
+        // 28 m/s
+        QTest::newRow("turning") << u"beck-lathe"_s << u"turning"_s
+                                 << QStringList{u"depth_mm=2mm"_s, u"feed_per_turn_mm=0.2mm"_s, u"spindle_rpm=500"_s,
+                                                u"diameter_mm=40mm"_s}
+                                 << 0.45 * 2220 * std::pow(0.2, -0.14) * 0.4 * 1.3 << 1.0;
+        QTest::newRow("grinding") << u"sill-grinder"_s << u"grinding"_s
+                                  << QStringList{u"depth_mm=0.01mm"_s, u"width_mm=10mm"_s, u"feed_mm_min=12000"_s}
+                                  << 40e9 * 0.01e-3 * 0.010 * 0.2 / 28 << 0.1;
+        QTest::newRow("a force") << u"beck-lathe"_s << u"force"_s
+                                 << QStringList{u"force_N=300N"_s, u"feed_mm_min=100"_s} << 300.0 << 1e-9;
     }
     void everyKindOfBlockHasItsEntries() {
         QFETCH(QString, sample);
@@ -412,11 +444,13 @@ private slots:
         duty()->setFocus();
         key(Qt::Key_Insert);
         const int at = duty()->current();
-        const QString id = QString::fromStdString(m_session->proved(axis.toStdString()).model.moves[std::size_t(at)].id);
+        const QString id =
+            QString::fromStdString(m_session->proved(axis.toStdString()).model.moves[std::size_t(at)].id);
         const QString base = u"/axes/%1/duty/moves/%2/"_s.arg(axis, id);
         choose(base + u"kind"_s, kind);
         if (kind == u"turning"_s) choose(base + u"material"_s, u"medium_carbon_steel"_s);
-        for (const auto &t : typed) type(base + t.section(u'=', 0, 0), t.section(u'=', 1));
+        for (const auto &t : typed)
+            type(base + t.section(u'=', 0, 0), t.section(u'=', 1));
         const auto &m = m_session->proved(axis.toStdString()).model;
         const double got = m.cuts[std::size_t(m.moves[std::size_t(at)].cut)].force.v;
         QVERIFY2(std::fabs(got - force) <= within, qPrintable(u"%1, expected %2"_s.arg(got).arg(force)));
@@ -434,19 +468,25 @@ private slots:
         type(u"/axes/X/targets/rapid_mm_min"_s, u"2500"_s);
         QVERIFY(label(u"targetsSay"_s).contains(u"within reach"_s));
         type(u"/handwheel/mm_per_turn"_s, u"0.1mm"_s);
-        QVERIFY2(label(u"wheelSay"_s).contains(u"0.001 mm a click"_s) || label(u"wheelSay"_s).contains(u"0.001\u00a0mm a click"_s), qPrintable(label(u"wheelSay"_s)));
+        QVERIFY2(label(u"wheelSay"_s).contains(u"0.001 mm a click"_s) ||
+                     label(u"wheelSay"_s).contains(u"0.001\u00a0mm a click"_s),
+                 qPrintable(label(u"wheelSay"_s)));
         QVERIFY(label(u"wheelSay"_s).contains(u"some clicks do nothing"_s));
     }
     void partProgramIsTheDuty() {
         m_window->openDemo();
-        QVERIFY(m_window->takeFile(QStringLiteral(LW_SOURCE_DIR "/data/demo/mounting-plate.nc"))); // from the board: goes to Duty
+        QVERIFY(m_window->takeFile(
+            QStringLiteral(LW_SOURCE_DIR "/data/demo/mounting-plate.nc"))); // from the board: goes to Duty
         QCOMPARE(int(m_window->station()), int(StationId::Duty));
         auto *program = duty()->program();
         QTRY_VERIFY(program->result() && !program->reading());
-        QVERIFY2(program->sentence().contains(u"61 moves"_s) && program->sentence().contains(u"3 lines were not followed"_s), qPrintable(program->sentence()));
+        QVERIFY2(program->sentence().contains(u"61 moves"_s) &&
+                     program->sentence().contains(u"3 lines were not followed"_s),
+                 qPrintable(program->sentence()));
         const auto *skipped = m_window->findChild<CellsView *>(u"programSkipped"_s);
         QCOMPARE(skipped->model()->rowCount(), 3);
-        QVERIFY(label(u"programFigures"_s).contains(u"reversals"_s) && label(u"programFigures"_s).contains(u"Worst second"_s));
+        QVERIFY(label(u"programFigures"_s).contains(u"reversals"_s) &&
+                label(u"programFigures"_s).contains(u"Worst second"_s));
         QCOMPARE(m_session->typedAt("/part_program/file"), u"mounting-plate.nc"_s);
         const double before = program->result()->time;
         // faster axes: what was read is marked as old until it is read again
@@ -486,20 +526,27 @@ private slots:
         });
         closer.start(15);
         std::mt19937 random(seed);
-        const Qt::Key keys[] = {Qt::Key_Tab, Qt::Key_Tab, Qt::Key_Tab, Qt::Key_Backtab, Qt::Key_Return, Qt::Key_Down, Qt::Key_Up, Qt::Key_Insert, Qt::Key_Delete, Qt::Key_Space, Qt::Key_F1, Qt::Key_Left, Qt::Key_Right, Qt::Key_Backspace};
+        const Qt::Key keys[] = {Qt::Key_Tab,  Qt::Key_Tab,  Qt::Key_Tab,    Qt::Key_Backtab,  Qt::Key_Return,
+                                Qt::Key_Down, Qt::Key_Up,   Qt::Key_Insert, Qt::Key_Delete,   Qt::Key_Space,
+                                Qt::Key_F1,   Qt::Key_Left, Qt::Key_Right,  Qt::Key_Backspace};
         const char typed[] = "0123456789.,mN-k";
         for (int k = 0; k < 160; ++k) {
             QWidget *w = QApplication::focusWidget();
             if (!w || w->window() != m_window.get()) w = m_window.get();
-            if (random() % 4 == 0) QTest::keyClick(w, typed[random() % (sizeof typed - 1)]);
-            else QTest::keyClick(w, keys[random() % std::size(keys)], random() % 9 == 0 ? Qt::AltModifier : Qt::NoModifier);
+            if (random() % 4 == 0)
+                QTest::keyClick(w, typed[random() % (sizeof typed - 1)]);
+            else
+                QTest::keyClick(w, keys[random() % std::size(keys)],
+                                random() % 9 == 0 ? Qt::AltModifier : Qt::NoModifier);
             if (auto *popup = QApplication::activePopupWidget()) popup->close();
         }
         m_window->showStation(StationId(station), axis.toStdString());
         m_window->page(StationId(station))->setFocus();
-        while (m_session->undoStack()->canUndo()) m_session->undoStack()->undo();
+        while (m_session->undoStack()->canUndo())
+            m_session->undoStack()->undo();
         QVERIFY(m_session->project() == before);
-        while (m_session->undoStack()->canRedo()) m_session->undoStack()->redo();
+        while (m_session->undoStack()->canRedo())
+            m_session->undoStack()->redo();
         QVERIFY(!headline().isEmpty());
     }
     void aLongProgramCanBeStopped() {
@@ -507,7 +554,8 @@ private slots:
         m_window->showStation(StationId::Duty, "X");
         duty()->goTo(u"3"_s);
         QByteArray text("G1 F500\n");
-        for (int k = 0; k < 400000; ++k) text += "X" + QByteArray::number(k % 300) + "Y" + QByteArray::number(k % 100) + "\n";
+        for (int k = 0; k < 400000; ++k)
+            text += "X" + QByteArray::number(k % 300) + "Y" + QByteArray::number(k % 100) + "\n";
         auto *program = duty()->program();
         program->readFile(file(u"long.nc"_s, text));
         QVERIFY(program->reading());

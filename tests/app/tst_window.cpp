@@ -36,7 +36,9 @@ private slots:
         type(u"/axes/X/survey/lead/dial_divisions"_s, u"80"_s);
         type(u"/axes/X/survey/lead/dial_value_mm"_s, u"0,05"_s);
         m_window->page(StationId::AsFound)->setFocus();
-        for (const auto &[place, away, back] : {std::tuple{u"0mm"_s, u"108N"_s, u"100N"_s}, {u"200mm"_s, u"64N"_s, u"60N"_s}, {u"400mm"_s, u"13.4kgf"_s, u"125N"_s}}) {
+        for (const auto &[place, away, back] : {std::tuple{u"0mm"_s, u"108N"_s, u"100N"_s},
+                                                {u"200mm"_s, u"64N"_s, u"60N"_s},
+                                                {u"400mm"_s, u"13.4kgf"_s, u"125N"_s}}) {
             m_window->page(StationId::AsFound)->setFocus();
             key(Qt::Key_Insert);
             const auto rows = m_session->at("/axes/X/survey/pull/readings");
@@ -60,14 +62,27 @@ private slots:
         key(Qt::Key_Insert);
         const QString cut = u"/axes/X/duty/moves/01/"_s;
         choose(cut + u"material"_s, u"mild_steel"_s);
-        for (const auto &[k, v] : {std::pair{u"cutter_mm"_s, u"12mm"_s}, {u"teeth"_s, u"4"_s}, {u"width_mm"_s, u"6mm"_s}, {u"depth_mm"_s, u"5mm"_s}, {u"feed_per_tooth_mm"_s, u"0.04"_s}, {u"spindle_rpm"_s, u"700"_s}}) type(cut + k, v);
+        for (const auto &[k, v] : {std::pair{u"cutter_mm"_s, u"12mm"_s},
+                                   {u"teeth"_s, u"4"_s},
+                                   {u"width_mm"_s, u"6mm"_s},
+                                   {u"depth_mm"_s, u"5mm"_s},
+                                   {u"feed_per_tooth_mm"_s, u"0.04"_s},
+                                   {u"spindle_rpm"_s, u"700"_s}})
+            type(cut + k, v);
         QCOMPARE(m_window->findChild<QLabel *>(u"cutFigure"_s)->text(), u"605\u00a0N"_s);
         type(u"/axes/X/targets/rapid_mm_min"_s, u"2500"_s);
         // 3 drive
         m_window->page(StationId::Duty)->setFocus();
         key(Qt::Key_3);
         const QString d = u"/axes/X/designs/A/"_s;
-        for (const auto &[k, v] : {std::pair{u"motor/holding_torque_Nm"_s, u"425 ozf in"_s}, {u"motor/rated_current_A"_s, u"4.2A"_s}, {u"motor/resistance_ohm"_s, u"0.7"_s}, {u"motor/inductance_mH"_s, u"2.6mH"_s}, {u"motor/rotor_inertia_kgm2"_s, u"840"_s}, {u"supply/voltage_V"_s, u"48V"_s}, {u"screw/thread"_s, u"Tr20x4"_s}}) type(d + k, v);
+        for (const auto &[k, v] : {std::pair{u"motor/holding_torque_Nm"_s, u"425 ozf in"_s},
+                                   {u"motor/rated_current_A"_s, u"4.2A"_s},
+                                   {u"motor/resistance_ohm"_s, u"0.7"_s},
+                                   {u"motor/inductance_mH"_s, u"2.6mH"_s},
+                                   {u"motor/rotor_inertia_kgm2"_s, u"840"_s},
+                                   {u"supply/voltage_V"_s, u"48V"_s},
+                                   {u"screw/thread"_s, u"Tr20x4"_s}})
+            type(d + k, v);
         choose(d + u"motor/torque_convention"_s, u"two_phases_on"_s);
         choose(d + u"transmission"_s, u"belt"_s);
         type(d + u"small_pulley/teeth"_s, u"20"_s);
@@ -187,18 +202,21 @@ private slots:
         const int before = m_session->undoStack()->index();
         type(p, u"131N"_s);
         e->line()->setFocus();
-        for (int k = 0; k < 5; ++k) QTest::keyClick(e->line(), Qt::Key_Up);
+        for (int k = 0; k < 5; ++k)
+            QTest::keyClick(e->line(), Qt::Key_Up);
         QCOMPARE(m_session->typedAt(p.toStdString()), u"136N"_s);
         QTest::keyClick(e->line(), Qt::Key_Down, Qt::ShiftModifier);
         QCOMPARE(m_session->typedAt(p.toStdString()), u"126N"_s);
-        QWheelEvent wheel(QPointF(5, 5), e->line()->mapToGlobal(QPointF(5, 5)), {}, QPoint(0, 120), Qt::NoButton, Qt::NoModifier, Qt::NoScrollPhase, false);
+        QWheelEvent wheel(QPointF(5, 5), e->line()->mapToGlobal(QPointF(5, 5)), {}, QPoint(0, 120), Qt::NoButton,
+                          Qt::NoModifier, Qt::NoScrollPhase, false);
         QApplication::sendEvent(e->line(), &wheel);
         QCOMPARE(m_session->typedAt(p.toStdString()), u"127N"_s);
         QVERIFY(m_session->undoStack()->index() <= before + 2);
         // dragging the label plays with the value
         QTest::mousePress(e, Qt::LeftButton, {}, QPoint(10, 8));
         QTest::mouseMove(e, QPoint(30, 8));
-        QMouseEvent drag(QEvent::MouseMove, QPointF(30, 8), e->mapToGlobal(QPointF(30, 8)), Qt::NoButton, Qt::LeftButton, Qt::NoModifier);
+        QMouseEvent drag(QEvent::MouseMove, QPointF(30, 8), e->mapToGlobal(QPointF(30, 8)), Qt::NoButton,
+                         Qt::LeftButton, Qt::NoModifier);
         QApplication::sendEvent(e, &drag);
         QTest::mouseRelease(e, Qt::LeftButton, {}, QPoint(30, 8));
         QCOMPARE(m_session->typedAt(p.toStdString()), u"132N"_s);
@@ -226,7 +244,8 @@ private slots:
         m_window->showStation(StationId::AsFound, "X");
         const auto before = m_session->project();
         key(Qt::Key_U, Qt::ControlModifier);
-        QVERIFY2(entry(u"/axes/X/travel_mm"_s)->line()->text().contains(u"15.748"_s), qPrintable(entry(u"/axes/X/travel_mm"_s)->line()->text()));
+        QVERIFY2(entry(u"/axes/X/travel_mm"_s)->line()->text().contains(u"15.748"_s),
+                 qPrintable(entry(u"/axes/X/travel_mm"_s)->line()->text()));
         key(Qt::Key_U, Qt::ControlModifier);
         QVERIFY(m_session->project() == before); // only the showing changed
     }
@@ -265,7 +284,9 @@ private slots:
         const QPoint small = view->picture().smallCentre.toPoint();
         const double before = m_session->proved("X").evaluation.state.centre;
         QTest::mousePress(view, Qt::LeftButton, {}, small);
-        QMouseEvent move(QEvent::MouseMove, QPointF(small) + QPointF(0, 5), view->mapToGlobal(QPointF(small) + QPointF(0, 5)), Qt::NoButton, Qt::LeftButton, Qt::NoModifier);
+        QMouseEvent move(QEvent::MouseMove, QPointF(small) + QPointF(0, 5),
+                         view->mapToGlobal(QPointF(small) + QPointF(0, 5)), Qt::NoButton, Qt::LeftButton,
+                         Qt::NoModifier);
         QApplication::sendEvent(view, &move);
         QTest::mouseRelease(view, Qt::LeftButton, {}, small + QPoint(0, 5));
         QVERIFY(m_session->proved("X").evaluation.state.centre > before + 1e-3);
@@ -275,7 +296,8 @@ private slots:
         page->pick(1);
         key(Qt::Key_Period); // the small pulley
         key(Qt::Key_Right);
-        QVERIFY(std::fabs(m_session->proved("X").evaluation.state.centre - before - 0.1e-3) < 5.1e-6); // typed in hundredths of a millimetre
+        QVERIFY(std::fabs(m_session->proved("X").evaluation.state.centre - before - 0.1e-3) <
+                5.1e-6); // typed in hundredths of a millimetre
         // the table along its travel
         page->pick(7);
         const double nut = view->nut();
@@ -376,7 +398,8 @@ private slots:
                     QApplication::processEvents();
                     const QImage image = m_window->grab().toImage();
                     QVERIFY(!image.isNull());
-                    QCOMPARE(image.pixelColor(image.width() - 4, image.height() - 4), theme().paper); // the frame reaches the corner
+                    QCOMPARE(image.pixelColor(image.width() - 4, image.height() - 4),
+                             theme().paper); // the frame reaches the corner
                 }
             }
         }
@@ -384,9 +407,12 @@ private slots:
     }
     void nonsenseInEveryEntry_data() {
         QTest::addColumn<QString>("words");
-        for (const char *w : {"pasted prose, with a comma", "1e300", "-99999999999", "nan", "inf", "5 parsecs", "((((", "0/0", "=1+1"}) QTest::newRow(w) << QString::fromUtf8(w);
+        for (const char *w :
+             {"pasted prose, with a comma", "1e300", "-99999999999", "nan", "inf", "5 parsecs", "((((", "0/0", "=1+1"})
+            QTest::newRow(w) << QString::fromUtf8(w);
     }
-    void nonsenseInEveryEntry() { // into each value of four stations: refused with a sentence, or undone; never half of it
+    void nonsenseInEveryEntry() { // into each value of four stations: refused with a sentence, or undone; never half of
+                                  // it
         QFETCH(QString, words);
         m_window->openDemo();
         const auto before = m_session->project();
@@ -412,22 +438,27 @@ private slots:
                     QVERIFY2(m_session->project() == before, qPrintable(place));
                     QTest::keyClick(e->line(), Qt::Key_Escape);
                 }
-                while (m_session->undoStack()->canUndo()) m_session->undoStack()->undo();
+                while (m_session->undoStack()->canUndo())
+                    m_session->undoStack()->undo();
             }
         }
         QVERIFY2(refused > 30, QByteArray::number(refused).constData());
         QVERIFY(m_session->project() == before);
-        for (const auto &f : m_session->proved("X").evaluation.findings) QVERIFY(!std::isinf(f.margin));
+        for (const auto &f : m_session->proved("X").evaluation.findings)
+            QVERIFY(!std::isinf(f.margin));
     }
     void nonsenseInCodesSaysSo() { // text fields keep what was typed; the finding or the status says it cannot be read
         m_window->openDemo();
         m_window->showStation(StationId::Drive, "X");
-        for (const auto &[place, words] : {std::pair{u"/axes/X/designs/A/belt/code"_s, u"603 potatoes"_s}, {u"/axes/X/designs/A/small_pulley/bore"_s, u"10 K99"_s}, {u"/axes/X/designs/A/screw/thread"_s, u"Tr0x0"_s}}) {
+        for (const auto &[place, words] : {std::pair{u"/axes/X/designs/A/belt/code"_s, u"603 potatoes"_s},
+                                           {u"/axes/X/designs/A/small_pulley/bore"_s, u"10 K99"_s},
+                                           {u"/axes/X/designs/A/screw/thread"_s, u"Tr0x0"_s}}) {
             auto *t = textEntry(place);
             if (!t) continue;
             type(place, words);
             QCOMPARE(m_session->typedAt(place.toStdString()), words);
-            for (const auto &f : m_session->proved("X").evaluation.findings) QVERIFY(!std::isinf(f.margin));
+            for (const auto &f : m_session->proved("X").evaluation.findings)
+                QVERIFY(!std::isinf(f.margin));
             key(Qt::Key_Z, Qt::ControlModifier);
         }
     }
@@ -444,12 +475,15 @@ private slots:
         const auto end = m_session->project();
         QVERIFY(end != start);
         m_window->page(StationId::Drive)->setFocus();
-        for (int k = 0; k < 20; ++k) key(Qt::Key_Z, Qt::ControlModifier);
+        for (int k = 0; k < 20; ++k)
+            key(Qt::Key_Z, Qt::ControlModifier);
         QVERIFY(m_session->project() == start);
-        for (int k = 0; k < 20; ++k) key(Qt::Key_Z, Qt::ControlModifier | Qt::ShiftModifier);
+        for (int k = 0; k < 20; ++k)
+            key(Qt::Key_Z, Qt::ControlModifier | Qt::ShiftModifier);
         QVERIFY(m_session->project() == end);
     }
-    void theOpenedFindingFollowsTheDesign() { // its figure and working change with the value put in, and so does the bar
+    void theOpenedFindingFollowsTheDesign() { // its figure and working change with the value put in, and so does the
+                                              // bar
         m_window->openDemo();
         m_window->showStation(StationId::Proof, "X");
         auto *page = qobject_cast<ProofPage *>(m_window->page(StationId::Proof));
@@ -463,7 +497,8 @@ private slots:
         QVERIFY2(figure->text() != u"1.8×"_s, qPrintable(figure->text()));
         const auto after = page->opened()->words();
         QVERIFY(after != words && after.contains(u"604.9"_s)); // the cut is the same, the motor is not
-        while (m_session->undoStack()->canUndo()) m_session->undoStack()->undo();
+        while (m_session->undoStack()->canUndo())
+            m_session->undoStack()->undo();
         QCOMPARE(figure->text(), u"1.8×"_s);
         QCOMPARE(page->opened()->words(), words);
     }

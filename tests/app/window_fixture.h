@@ -39,7 +39,8 @@ protected:
             if (auto *area = qobject_cast<QScrollArea *>(p)) area->ensureWidgetVisible(w);
         if (at.isNull()) at = w->rect().center();
         QWidget *top = m_window->childAt(w->mapTo(m_window.get(), at));
-        QVERIFY2(top == w || (top && w->isAncestorOf(top)), qPrintable(w->objectName() + u" lies under "_s + (top ? top->objectName() : u"nothing"_s)));
+        QVERIFY2(top == w || (top && w->isAncestorOf(top)),
+                 qPrintable(w->objectName() + u" lies under "_s + (top ? top->objectName() : u"nothing"_s)));
         QTest::mouseClick(top, Qt::LeftButton, {}, top->mapFrom(w, at));
     }
     void clickRow(CellsView *table, const QString &id) {
@@ -55,7 +56,9 @@ protected:
         if (entry(pointer) || textEntry(pointer)) return;
         for (auto *b : m_window->findChildren<QComboBox *>(pointer + u".box"_s))
             if (b->isVisible()) return;
-        if (const bool wheel = pointer.contains(u"/handwheel/"_s); wheel || pointer.contains(u"/targets/"_s) || pointer.contains(u"/spindle/"_s) || pointer.endsWith(u"cold_day_factor"_s)) {
+        if (const bool wheel = pointer.contains(u"/handwheel/"_s); wheel || pointer.contains(u"/targets/"_s) ||
+                                                                   pointer.contains(u"/spindle/"_s) ||
+                                                                   pointer.endsWith(u"cold_day_factor"_s)) {
             auto *panel = m_window->findChild<QPushButton *>(wheel ? u"dutyPanel_4"_s : u"dutyPanel_1"_s);
             if (panel && panel->isVisible()) {
                 if (m_mouse) return clickOn(panel);
@@ -66,7 +69,8 @@ protected:
         }
         const auto *spec = surveyCardOfField(pointer.toStdString());
         if (!spec) return;
-        for (auto *head : m_window->findChildren<CardHead *>(u"survey_"_s + QString::fromUtf8(spec->code.data(), qsizetype(spec->code.size()))))
+        for (auto *head : m_window->findChildren<CardHead *>(
+                 u"survey_"_s + QString::fromUtf8(spec->code.data(), qsizetype(spec->code.size()))))
             if (head->isVisible()) {
                 if (m_mouse) {
                     clickOn(head);
@@ -81,8 +85,10 @@ protected:
     void type(const QString &pointer, const QString &words) {
         reveal(pointer);
         QLineEdit *line = nullptr;
-        if (auto *e = entry(pointer)) line = e->line();
-        else if (auto *t = textEntry(pointer)) line = t->line();
+        if (auto *e = entry(pointer))
+            line = e->line();
+        else if (auto *t = textEntry(pointer))
+            line = t->line();
         QVERIFY2(line, qPrintable(pointer));
         if (m_mouse) {
             clickOn(line);
@@ -111,13 +117,18 @@ protected:
             list->scrollTo(at);
             QTest::mouseMove(list->viewport(), list->visualRect(at).center());
             QTest::mouseClick(list->viewport(), Qt::LeftButton, {}, list->visualRect(at).center());
-            if (list->isVisible()) QTest::keyClick(list, Qt::Key_Return); // a popup that has just opened takes the first click for the one that opened it
+            if (list->isVisible())
+                QTest::keyClick(
+                    list,
+                    Qt::Key_Return); // a popup that has just opened takes the first click for the one that opened it
             QTRY_COMPARE(box->currentIndex(), index);
             return;
         }
         box->setFocus();
-        while (box->currentIndex() < index) QTest::keyClick(box, Qt::Key_Down);
-        while (box->currentIndex() > index) QTest::keyClick(box, Qt::Key_Up);
+        while (box->currentIndex() < index)
+            QTest::keyClick(box, Qt::Key_Down);
+        while (box->currentIndex() > index)
+            QTest::keyClick(box, Qt::Key_Up);
         emit box->activated(index);
     }
     void key(Qt::Key k, Qt::KeyboardModifiers m = {}) {
@@ -135,7 +146,9 @@ protected:
         const int row = model ? model->rowOf(name) : -1;
         return row < 0 ? QString() : QString(model->rows()[std::size_t(row)].cells[1].text).remove(u"≈ "_s);
     }
-    BoardCell *cell(const QString &axis, int station) { return m_window->findChild<BoardCell *>(u"cell_%1_%2"_s.arg(axis).arg(station)); }
+    BoardCell *cell(const QString &axis, int station) {
+        return m_window->findChild<BoardCell *>(u"cell_%1_%2"_s.arg(axis).arg(station));
+    }
     void openWindow() {
         setDarkTheme(false);
         viewUnits().system = UnitSystem::Metric;

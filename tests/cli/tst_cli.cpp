@@ -24,7 +24,8 @@ class TestCli : public QObject {
         p.write(in);
         p.closeWriteChannel();
         if (!p.waitForFinished(30000)) return {-1, {}, "did not end"};
-        return {p.exitStatus() == QProcess::NormalExit ? p.exitCode() : -2, p.readAllStandardOutput(), p.readAllStandardError()};
+        return {p.exitStatus() == QProcess::NormalExit ? p.exitCode() : -2, p.readAllStandardOutput(),
+                p.readAllStandardError()};
     }
     QString file(const char *name, const QByteArray &content) {
         QFile f(m_dir.filePath(QString::fromLatin1(name)));
@@ -32,7 +33,8 @@ class TestCli : public QObject {
         f.write(content);
         return f.fileName();
     }
-    const QString job = QStringLiteral(LW_SOURCE_DIR "/data/demo/tarn-mill.lathewright"), plate = QStringLiteral(LW_SOURCE_DIR "/data/demo/mounting-plate.nc");
+    const QString job = QStringLiteral(LW_SOURCE_DIR "/data/demo/tarn-mill.lathewright"),
+                  plate = QStringLiteral(LW_SOURCE_DIR "/data/demo/mounting-plate.nc");
 private slots:
     void programOfTheDemo() {
         const auto r = run({"program", plate, "--job", job});
@@ -51,15 +53,18 @@ private slots:
         QCOMPARE(j["skipped"].size(), duty.text.skipped.size());
         QVERIFY(j["skipped"][2]["may_take_s"].is_null()); // nobody can say
         double shares = 0;
-        for (double s : j["axes"]["X"]["speed_seconds"].get<std::vector<double>>()) shares += s;
+        for (double s : j["axes"]["X"]["speed_seconds"].get<std::vector<double>>())
+            shares += s;
         LW_COMPARE_WITHIN(shares, j["axes"]["X"]["moving_s"].get<double>(), 1e-6);
         // running through is never slower
-        const auto through = Json::parse(run({"program", plate, "--job", job, "--json", "--run-through"}).out.toStdString());
+        const auto through =
+            Json::parse(run({"program", plate, "--job", job, "--json", "--run-through"}).out.toStdString());
         QVERIFY(through["time_s"].get<double>() <= j["time_s"].get<double>());
     }
     void programOnALathe() {
         const QString turned = file("turn.nc", "G21 G18\nG0 X40 Z2\nG1 Z-30 F100\nX44\nG0 Z2\nM30\n");
-        const auto radius = Json::parse(run({"program", turned, "--json"}).out.toStdString()), diameter = Json::parse(run({"program", turned, "--json", "--diameters"}).out.toStdString());
+        const auto radius = Json::parse(run({"program", turned, "--json"}).out.toStdString()),
+                   diameter = Json::parse(run({"program", turned, "--json", "--diameters"}).out.toStdString());
         LW_COMPARE_WITHIN(radius["axes"]["X"]["most_mm"].get<double>(), 44, 1e-9);
         LW_COMPARE_WITHIN(diameter["axes"]["X"]["most_mm"].get<double>(), 22, 1e-9);
         LW_COMPARE_WITHIN(diameter["axes"]["Z"]["least_mm"].get<double>(), -30, 1e-9);
@@ -70,8 +75,10 @@ private slots:
         QTest::addColumn<int>("code");
         QTest::addColumn<QByteArray>("says");
         QTest::newRow("no such file") << QStringList{"program", "gone.nc"} << 2 << QByteArray("there is no such file");
-        QTest::newRow("no such job") << QStringList{"program", plate, "--job", "gone.lathewright"} << 2 << QByteArray("there is no such file");
-        QTest::newRow("job that is none") << QStringList{"program", plate, "--job", plate} << 2 << QByteArray("mounting-plate.nc");
+        QTest::newRow("no such job") << QStringList{"program", plate, "--job", "gone.lathewright"} << 2
+                                     << QByteArray("there is no such file");
+        QTest::newRow("job that is none")
+            << QStringList{"program", plate, "--job", plate} << 2 << QByteArray("mounting-plate.nc");
         QTest::newRow("no file named") << QStringList{"program"} << 2 << QByteArray("--help");
         QTest::newRow("unknown flag") << QStringList{"program", plate, "--fast"} << 2 << QByteArray("--help");
         QTest::newRow("no such command") << QStringList{"turn"} << 2 << QByteArray("--help");
@@ -87,10 +94,12 @@ private slots:
     }
     void programSaysForceTorqueAndMargin() {
         const auto r = run({"program", plate, "--job", job});
-        for (const char *words : {"X moves", "along the axis", "at the motor", "over the worst second", "\xc3\x97"}) QVERIFY2(r.out.contains(words), words);
+        for (const char *words : {"X moves", "along the axis", "at the motor", "over the worst second", "\xc3\x97"})
+            QVERIFY2(r.out.contains(words), words);
         const auto j = Json::parse(run({"program", plate, "--job", job, "--json"}).out.toStdString());
         const auto &x = j["axes"]["X"];
-        LW_COMPARE_WITHIN(x["margin"].get<double>(), x["motor_gives_Nm"].get<double>() / x["worst_second_torque_Nm"].get<double>(), 1e-9);
+        LW_COMPARE_WITHIN(x["margin"].get<double>(),
+                          x["motor_gives_Nm"].get<double>() / x["worst_second_torque_Nm"].get<double>(), 1e-9);
         QVERIFY(x["rms_force_N"].get<double>() > 100 && x["rms_torque_Nm"].get<double>() > 0.05);
         QVERIFY(!run({"program", plate}).out.contains("at the motor")); // no job, no motor
     }
@@ -103,9 +112,11 @@ private slots:
         const auto &rows = j["axes"]["Y"];
         QVERIFY(rows.is_array() && !rows.empty());
         for (const auto &row : rows) {
-            for (const char *key : {"id", "what", "minutes", "band_now", "band_then"}) QVERIFY2(row.contains(key), key);
+            for (const char *key : {"id", "what", "minutes", "band_now", "band_then"})
+                QVERIFY2(row.contains(key), key);
             QVERIFY(row["band_now"][0].get<double>() < row["band_now"][1].get<double>());
-            QVERIFY(std::log(row["band_then"][1].get<double>() / row["band_then"][0].get<double>()) < std::log(row["band_now"][1].get<double>() / row["band_now"][0].get<double>()));
+            QVERIFY(std::log(row["band_then"][1].get<double>() / row["band_then"][0].get<double>()) <
+                    std::log(row["band_now"][1].get<double>() / row["band_now"][0].get<double>()));
         }
         QCOMPARE(run({"next", job, "--axis", "Q"}).code, 2);
         QCOMPARE(run({"next", "gone.lathewright"}).code, 2);
@@ -113,20 +124,31 @@ private slots:
     void outputThatCannotBeWritten() {
         if (!QFile::exists(QStringLiteral("/dev/full"))) QSKIP("no /dev/full here");
         const auto cli = QStringLiteral(LW_BINARY_DIR "/lathewright-cli");
-        for (const QString &args : {QStringLiteral("evaluate '%1'").arg(job), QStringLiteral("evaluate '%1' --json").arg(job), QStringLiteral("calc --list"), QStringLiteral("schema"), QStringLiteral("--help"), QStringLiteral("next '%1'").arg(job)})
+        for (const QString &args :
+             {QStringLiteral("evaluate '%1'").arg(job), QStringLiteral("evaluate '%1' --json").arg(job),
+              QStringLiteral("calc --list"), QStringLiteral("schema"), QStringLiteral("--help"),
+              QStringLiteral("next '%1'").arg(job)})
             for (const char *to : {">/dev/full", ">&-", ">&4"}) { // 4: a pipe whose reader has gone
                 QProcess p;
-                p.start(QStringLiteral("bash"), {QStringLiteral("-c"), QStringLiteral("d=$(mktemp -d); mkfifo $d/p; exec 3<>$d/p 4>$d/p 3<&-; rm -r $d; '%1' %2 %3").arg(cli, args, QLatin1String(to))});
+                p.start(QStringLiteral("bash"),
+                        {QStringLiteral("-c"),
+                         QStringLiteral("d=$(mktemp -d); mkfifo $d/p; exec 3<>$d/p 4>$d/p 3<&-; rm -r $d; '%1' %2 %3")
+                             .arg(cli, args, QLatin1String(to))});
                 QVERIFY(p.waitForFinished(30000));
                 const auto err = p.readAllStandardError();
-                QVERIFY2(p.exitCode() == 2, qPrintable(args + QLatin1String(to) + QString::number(p.exitCode()) + QString::fromUtf8(err)));
+                QVERIFY2(p.exitCode() == 2,
+                         qPrintable(args + QLatin1String(to) + QString::number(p.exitCode()) + QString::fromUtf8(err)));
                 QVERIFY2(err.contains("could not be written"), err);
             }
     }
     void whatIsNoFileIsRefused() {
         const auto pipe = m_dir.filePath(QStringLiteral("pipe"));
         QCOMPARE(QProcess::execute(QStringLiteral("mkfifo"), {pipe}), 0);
-        for (const auto &args : {QStringList{"evaluate", pipe}, {"program", pipe}, {"next", "/dev/zero"}, {"calc", "milling", "--in", "/dev/zero"}, {"report", pipe, "-o", m_dir.filePath("x.pdf")}}) {
+        for (const auto &args : {QStringList{"evaluate", pipe},
+                                 {"program", pipe},
+                                 {"next", "/dev/zero"},
+                                 {"calc", "milling", "--in", "/dev/zero"},
+                                 {"report", pipe, "-o", m_dir.filePath("x.pdf")}}) {
             const auto r = run(args);
             QCOMPARE(r.code, 2);
             QVERIFY2(r.err.contains("device or a pipe"), r.err);
@@ -155,13 +177,17 @@ private slots:
         QTest::newRow("currency no text") << QByteArray("{\"program\":\"lathewright\",\"format\":1,\"currency\":[]}");
         QTest::newRow("class no text") << QByteArray("{\"program\":\"lathewright\",\"format\":1,\"class\":{}}");
         QTest::newRow("name no text") << QByteArray("{\"program\":\"lathewright\",\"format\":1,\"name\":1}");
-        QTest::newRow("format beyond all") << QByteArray("{\"program\":\"lathewright\",\"format\":99999999999999999999}");
+        QTest::newRow("format beyond all")
+            << QByteArray("{\"program\":\"lathewright\",\"format\":99999999999999999999}");
         QTest::newRow("format half read") << QByteArray("{\"program\":\"lathewright\",\"format\":4294967297}");
     }
     void jobsThatUsedToKill() {
         QFETCH(QByteArray, content);
         const auto path = file("bad.lathewright", content);
-        for (const auto &args : {QStringList{"evaluate", path}, {"next", path}, {"program", plate, "--job", path}, {"report", path, "-o", m_dir.filePath("bad.pdf")}}) {
+        for (const auto &args : {QStringList{"evaluate", path},
+                                 {"next", path},
+                                 {"program", plate, "--job", path},
+                                 {"report", path, "-o", m_dir.filePath("bad.pdf")}}) {
             const auto r = run(args);
             QCOMPARE(r.code, 2);
             QVERIFY2(r.err.contains("bad.lathewright") && r.err.trimmed().endsWith('.'), r.err);
@@ -170,7 +196,8 @@ private slots:
     void latinTextInAProgramAsJson() {
         const auto r = run({"program", file("latin.nc", "G5 (K\xfchlung) X1\nG1 X5 F100\n"), "--json"});
         QCOMPARE(r.code, 0);
-        QCOMPARE(Json::parse(r.out.toStdString())["skipped"][0]["text"].get<std::string>(), std::string("G5 (K\u00fchlung) X1"));
+        QCOMPARE(Json::parse(r.out.toStdString())["skipped"][0]["text"].get<std::string>(),
+                 std::string("G5 (K\u00fchlung) X1"));
     }
     /// An id or a name out of a file cannot colour, move or forge lines on the terminal.
     void namesCannotSteerTheTerminal() {
@@ -183,7 +210,9 @@ private slots:
         QVERIFY(!r.out.contains("\nZ  design A\n  forged"));
     }
     void nonsenseProgramsEndWell() {
-        for (const QByteArray &text : {QByteArray(), QByteArray("\x00\x01\x02", 3), QByteArray("G2 X1\nG1 X1e9\n"), QByteArray(100000, 'G'), QByteArray("(never closed\nG1 X5 F100\n"), QByteArray("%\n%\n%\n")}) {
+        for (const QByteArray &text :
+             {QByteArray(), QByteArray("\x00\x01\x02", 3), QByteArray("G2 X1\nG1 X1e9\n"), QByteArray(100000, 'G'),
+              QByteArray("(never closed\nG1 X5 F100\n"), QByteArray("%\n%\n%\n")}) {
             const auto r = run({"program", file("x.nc", text)});
             QCOMPARE(r.code, 0);
             QVERIFY(!r.out.isEmpty());
@@ -192,16 +221,20 @@ private slots:
     void evaluateSaysItInWords() {
         const auto r = run({"evaluate", job});
         QCOMPARE(r.code, 1); // something fails
-        for (const char *words : {"X  design A", "watch", "fails", "holds", "->"}) QVERIFY2(r.out.contains(words), words);
+        for (const char *words : {"X  design A", "watch", "fails", "holds", "->"})
+            QVERIFY2(r.out.contains(words), words);
         const auto json = Json::parse(run({"evaluate", job, "--json"}).out.toStdString());
         std::size_t findings = 0;
-        for (const auto &[id, axis] : json["axes"].items()) findings += axis["findings"].size();
+        for (const auto &[id, axis] : json["axes"].items())
+            findings += axis["findings"].size();
         QCOMPARE(std::size_t(r.out.count('\n')), findings + json["axes"].size());
     }
     void calcReadsFromStandardInput() {
-        const auto r = run({"calc", "trapezoid", "--in", "-"}, R"({"distance_mm":90,"speed_mm_min":60000,"acceleration_m_s2":1,"deceleration_m_s2":1})");
+        const auto r = run({"calc", "trapezoid", "--in", "-"},
+                           R"({"distance_mm":90,"speed_mm_min":60000,"acceleration_m_s2":1,"deceleration_m_s2":1})");
         QCOMPARE(r.code, 0);
-        LW_COMPARE_WITHIN(Json::parse(r.out.toStdString())["time_s"].get<double>(), 0.6, 1e-9); // bang-bang, 2 sqrt(0.09)
+        LW_COMPARE_WITHIN(Json::parse(r.out.toStdString())["time_s"].get<double>(), 0.6,
+                          1e-9); // bang-bang, 2 sqrt(0.09)
         QCOMPARE(run({"calc", "trapezoid", "--in", "-"}, "not json").code, 2);
         QCOMPARE(run({"calc", "trapezoid"}).code, 2);
         QCOMPARE(run({"calc"}).code, 2);
@@ -219,7 +252,8 @@ private slots:
     }
     void schemaNamesTheNewFields() {
         const auto j = Json::parse(run({"schema"}).out.toStdString());
-        for (const char *part : {"baseline", "handwheel", "part_program", "axes"}) QVERIFY2(j["properties"].contains(part), part);
+        for (const char *part : {"baseline", "handwheel", "part_program", "axes"})
+            QVERIFY2(j["properties"].contains(part), part);
     }
 };
 

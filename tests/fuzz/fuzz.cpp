@@ -1,4 +1,5 @@
-// Broken jobs, tables, part programs and typed text, by the thousand: whatever comes in, what comes out is a job or a sentence.
+// Broken jobs, tables, part programs and typed text, by the thousand: whatever comes in, what comes out is a job or a
+// sentence.
 //   fuzz [--runs N] [--seed S] [--only jobs|journal|csv|program|typed|names]
 // A few seconds in the suite; --runs 1000000 for a night. The seed of a failure repeats it: fuzz --seed S --runs 1.
 #include "drive/belt.h"
@@ -11,7 +12,7 @@
 #include "plan/calendar.h"
 #include "proof/words/narrate.h"
 #include "proof/program_report.h"
-#include "proof/words/result_json.h"
+#include "search/result_json.h"
 #include "proof/words/working.h"
 #include "shop/catalogue.h"
 #include "shop/parts.h"
@@ -36,19 +37,31 @@ std::size_t below(Random &r, std::size_t n) { return n ? r() % n : 0; }
 void check(bool good, const std::string &what) {
     if (!good) throw std::runtime_error(what);
 }
-void isSentence(const std::string &s) { check(!s.empty() && (s.back() == '.' || s.back() == '?'), "no sentence: " + s); }
+void isSentence(const std::string &s) {
+    check(!s.empty() && (s.back() == '.' || s.back() == '?'), "no sentence: " + s);
+}
 
-constexpr const char *scraps[] = {"", " ", "0", "-1", "1e999", "1e308", "-1e-300", "nan", "inf", "1,500", "3/8in", "5tpi", "NaN", "null", "\"", "\\", "{", "}", "[", "]", "\x1b[31m", "\xff\xfe", "\u202e", "\ue000", "ünïcödé", "//", "~", "/axes", "𝟘", "1.2.3", "X1e9", "G95", "G96 S100", "M98", "(", ")", "#1=2", "\n", "\r\n", "\t", ";", ",", "'", "=1+1", "999999999999999999999999", "0x10", "--5", "½", "1 1/0in"};
+constexpr const char *scraps[] = {
+    "",      " ",     "0",        "-1",       "1e999",  "1e308",    "-1e-300", "nan",  "inf",
+    "1,500", "3/8in", "5tpi",     "NaN",      "null",   "\"",       "\\",      "{",    "}",
+    "[",     "]",     "\x1b[31m", "\xff\xfe", "\u202e", "\ue000",   "ünïcödé", "//",   "~",
+    "/axes", "𝟘",     "1.2.3",    "X1e9",     "G95",    "G96 S100", "M98",     "(",    ")",
+    "#1=2",  "\n",    "\r\n",     "\t",       ";",      ",",        "'",       "=1+1", "999999999999999999999999",
+    "0x10",  "--5",   "½",        "1 1/0in"};
 std::string mutated(std::string text, Random &r) {
     for (std::size_t n = 1 + below(r, 6); n > 0; --n) {
         const std::size_t at = below(r, text.size() + 1);
         switch (below(r, 7)) {
-        case 0: if (!text.empty()) text[std::min(at, text.size() - 1)] = char(r() % 256); break;
+        case 0:
+            if (!text.empty()) text[std::min(at, text.size() - 1)] = char(r() % 256);
+            break;
         case 1: text.insert(at, scraps[below(r, std::size(scraps))]); break;
         case 2: text.erase(std::min(at, text.size()), below(r, 40)); break;
         case 3: text.insert(at, text.substr(below(r, text.size() + 1), below(r, 60))); break;
         case 4: text.resize(at); break;
-        case 5: if (!text.empty()) text[std::min(at, text.size() - 1)] ^= char(1u << below(r, 8)); break;
+        case 5:
+            if (!text.empty()) text[std::min(at, text.size() - 1)] ^= char(1u << below(r, 8));
+            break;
         case 6: text.insert(at, below(r, 200), char(' ' + int(below(r, 90)))); break;
         }
     }
@@ -57,9 +70,13 @@ std::string mutated(std::string text, Random &r) {
 std::string typedScrap(Random &r) {
     std::string t;
     for (std::size_t n = 1 + below(r, 5); n > 0; --n) {
-        if (below(r, 2)) t += scraps[below(r, std::size(scraps))];
-        else t += exactNumber(std::ldexp(double(r() >> 11) / 9007199254740992.0, int(below(r, 80)) - 40));
-        if (below(r, 2)) t += std::vector<const char *>{"mm", "in", "kg", "N", "tpi", "mm/min", "+", "*", "/", "m/s2", "ohm", "%"}[below(r, 12)];
+        if (below(r, 2))
+            t += scraps[below(r, std::size(scraps))];
+        else
+            t += exactNumber(std::ldexp(double(r() >> 11) / 9007199254740992.0, int(below(r, 80)) - 40));
+        if (below(r, 2))
+            t += std::vector<const char *>{
+                "mm", "in", "kg", "N", "tpi", "mm/min", "+", "*", "/", "m/s2", "ohm", "%"}[below(r, 12)];
     }
     return t;
 }
@@ -79,7 +96,9 @@ void spoil(Json &node, Random &r) {
     case 4: node = std::ldexp(1.0, int(below(r, 2000)) - 1000); break;
     case 5: node = true; break;
     case 6: node = std::int64_t(r()); break;
-    case 7: node = {{"typed", typedScrap(r)}, {"standing", scraps[below(r, std::size(scraps))]}, {"spread", typedScrap(r)}}; break;
+    case 7:
+        node = {{"typed", typedScrap(r)}, {"standing", scraps[below(r, std::size(scraps))]}, {"spread", typedScrap(r)}};
+        break;
     case 8: node = std::string(below(r, 3000), 'W'); break;
     }
 }
@@ -99,7 +118,8 @@ void askAll(const Json &job) {
             (void)reasonOf(m, e.state, f);
             (void)explain(m, e.state, f);
         }
-        for (const auto *card : surveyCardsOf(m, textAt(job, "/class"))) (void)judgeSurveyCard(job, m, e, card->id);
+        for (const auto *card : surveyCardsOf(m, textAt(job, "/class")))
+            (void)judgeSurveyCard(job, m, e, card->id);
     }
     (void)partTotals(job, partLines(job));
     (void)logEntries(job);
@@ -113,16 +133,21 @@ void oneJob(const std::vector<std::string> &samples, Random &r) {
         return askAll(read->project);
     }
     Json tree = Json::parse(text); // as a tree
-    for (std::size_t n = 1 + below(r, 3); n > 0; --n) spoil(tree, r);
+    for (std::size_t n = 1 + below(r, 3); n > 0; --n)
+        spoil(tree, r);
     const auto read = readProject(tree.dump(-1, ' ', false, Json::error_handler_t::replace), "job");
     if (!read) return isSentence(read.error());
     askAll(read->project);
 }
 void oneTable(const std::vector<std::string> &, Random &r) {
     std::string text = below(r, 2) ? "at_mm;away_N;back_N\n" : "";
-    for (std::size_t n = below(r, 30); n > 0; --n) text += exactNumber(double(below(r, 400))) + ";" + exactNumber(double(below(r, 200))) + ";" + typedScrap(r) + "\n";
+    for (std::size_t n = below(r, 30); n > 0; --n)
+        text +=
+            exactNumber(double(below(r, 400))) + ";" + exactNumber(double(below(r, 200))) + ";" + typedScrap(r) + "\n";
     text = mutated(text, r);
-    const std::vector<const FieldSpec *> columns{fieldAt("/axes/x/survey/pull/readings/1/at_mm"), fieldAt("/axes/x/survey/pull/readings/1/away_N"), fieldAt("/axes/x/survey/pull/readings/1/back_N")};
+    const std::vector<const FieldSpec *> columns{fieldAt("/axes/x/survey/pull/readings/1/at_mm"),
+                                                 fieldAt("/axes/x/survey/pull/readings/1/away_N"),
+                                                 fieldAt("/axes/x/survey/pull/readings/1/back_N")};
     const auto read = readReadingsText(text, columns);
     if (!read.taken()) isSentence(read.problem);
     (void)readTable(text);
@@ -131,8 +156,11 @@ void oneTable(const std::vector<std::string> &, Random &r) {
 void oneProgram(const std::vector<std::string> &, Random &r) {
     std::string text;
     for (std::size_t n = below(r, 40); n > 0; --n) {
-        text += std::vector<const char *>{"G0 ", "G1 ", "G2 ", "G95 ", "G94 ", "G96 ", "G83 ", "S500 ", "F0.2 ", "F100 ", "G20 ", "G18 ", "M3 ", "G4 P1"}[below(r, 14)];
-        for (std::size_t k = below(r, 4); k > 0; --k) text += std::string(1, "XYZIJKRQPFSLD"[below(r, 13)]) + exactNumber(std::ldexp(double(below(r, 2000)) - 1000, int(below(r, 12)) - 6));
+        text += std::vector<const char *>{"G0 ",   "G1 ",   "G2 ",   "G95 ", "G94 ", "G96 ", "G83 ",
+                                          "S500 ", "F0.2 ", "F100 ", "G20 ", "G18 ", "M3 ",  "G4 P1"}[below(r, 14)];
+        for (std::size_t k = below(r, 4); k > 0; --k)
+            text += std::string(1, "XYZIJKRQPFSLD"[below(r, 13)]) +
+                    exactNumber(std::ldexp(double(below(r, 2000)) - 1000, int(below(r, 12)) - 6));
         text += below(r, 6) ? "\n" : scraps[below(r, std::size(scraps))];
     }
     text = mutated(text, r);
@@ -147,10 +175,13 @@ void oneProgram(const std::vector<std::string> &, Random &r) {
 }
 void oneTyped(const std::vector<std::string> &, Random &r) {
     const auto text = typedScrap(r);
-    for (auto d : {Dimension::Length, Dimension::Lead, Dimension::Torque, Dimension::Number, Dimension::Count, Dimension::Temperature, Dimension::Money}) {
+    for (auto d : {Dimension::Length, Dimension::Lead, Dimension::Torque, Dimension::Number, Dimension::Count,
+                   Dimension::Temperature, Dimension::Money}) {
         const auto read = readTyped(text, d, d == Dimension::Length ? "mm" : "");
-        if (!read) isSentence(read.error().sentence);
-        else check(std::isfinite(read->si) && !numberText(read->si).empty(), "not finite: " + text);
+        if (!read)
+            isSentence(read.error().sentence);
+        else
+            check(std::isfinite(read->si) && !numberText(read->si).empty(), "not finite: " + text);
     }
     (void)stepTyped(text, 1);
     (void)readSpread(text, 1, Dimension::Number, "");
@@ -158,12 +189,18 @@ void oneTyped(const std::vector<std::string> &, Random &r) {
     (void)readDay(text, *dayFromIso("2026-03-12"));
 }
 void oneName(const std::vector<std::string> &, Random &r) {
-    const auto text = below(r, 2) ? mutated(std::vector<const char *>{"375-5M-15", "150 XL 037", "16 T5/500", "10 H7", "0.5in h6", "Tr20x4", "acme 3/4-5", "1605", "GT2 200 6"}[below(r, 9)], r) : typedScrap(r);
+    const auto text =
+        below(r, 2) ? mutated(std::vector<const char *>{"375-5M-15", "150 XL 037", "16 T5/500", "10 H7", "0.5in h6",
+                                                        "Tr20x4", "acme 3/4-5", "1605", "GT2 200 6"}[below(r, 9)],
+                              r)
+                    : typedScrap(r);
     (void)readDesignation(text);
     (void)readDesignation(text, "belt");
     const auto size = readToleratedSize(text);
-    if (!size) isSentence(size.error().detail);
-    else check(size->band.upper >= size->band.lower, "a band upside down: " + text);
+    if (!size)
+        isSentence(size.error().detail);
+    else
+        check(size->band.upper >= size->band.lower, "a band upside down: " + text);
     (void)readThread(text);
     check(oneLine(text).find('\n') == std::string::npos, "two lines");
 }
@@ -176,10 +213,14 @@ int main(int argc, char **argv) {
     std::string only;
     for (int k = 1; k + 1 < argc; k += 2) {
         const std::string key = argv[k];
-        if (key == "--only") only = argv[k + 1];
-        else if (const auto v = readNumber(argv[k + 1]); v && *v >= 0 && key == "--runs") runs = std::size_t(*v);
-        else if (v && key == "--seed") seed = static_cast<unsigned long>(*v);
-        else return std::fprintf(stderr, "fuzz [--runs N] [--seed S] [--only NAME]\n"), 2;
+        if (key == "--only")
+            only = argv[k + 1];
+        else if (const auto v = readNumber(argv[k + 1]); v && *v >= 0 && key == "--runs")
+            runs = std::size_t(*v);
+        else if (v && key == "--seed")
+            seed = static_cast<unsigned long>(*v);
+        else
+            return std::fprintf(stderr, "fuzz [--runs N] [--seed S] [--only NAME]\n"), 2;
     }
     std::vector<std::string> samples;
     for (const char *name : {"tarn-mill", "beck-lathe", "sill-grinder"}) {
@@ -194,7 +235,11 @@ int main(int argc, char **argv) {
         std::size_t share;
     };
     int failed = 0;
-    for (const auto &kind : {Kind{"jobs", oneJob, 10}, {"csv", oneTable, 1}, {"program", oneProgram, 1}, {"typed", oneTyped, 1}, {"names", oneName, 1}}) {
+    for (const auto &kind : {Kind{"jobs", oneJob, 10},
+                             {"csv", oneTable, 1},
+                             {"program", oneProgram, 1},
+                             {"typed", oneTyped, 1},
+                             {"names", oneName, 1}}) {
         if (!only.empty() && only != kind.name) continue;
         const std::size_t n = std::max<std::size_t>(1, runs / kind.share);
         for (std::size_t k = 0; k < n; ++k) {

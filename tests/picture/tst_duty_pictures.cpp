@@ -1,4 +1,5 @@
-// The drawings of As found and Duty: time and force to scale, grips where the figure says, each inside its area, none alike.
+// The drawings of As found and Duty: time and force to scale, grips where the figure says, each inside its area, none
+// alike.
 #include "compare.h"
 #include "demo_job.h"
 #include "picture/cut_picture.h"
@@ -18,7 +19,8 @@ struct Read {
     AxisModel m;
     AxisState s;
     Cycle c;
-    explicit Read(const Json &job, const char *axis = "X") : m(readAxis(job, axis, "A")), s(evaluate(m).state), c(cycleOf(m, s)) {}
+    explicit Read(const Json &job, const char *axis = "X")
+        : m(readAxis(job, axis, "A")), s(evaluate(m).state), c(cycleOf(m, s)) {}
 };
 constexpr QRectF area(20, 20, 700, 340);
 /// What a painter leaves on a sheet a little larger than its area.
@@ -35,11 +37,14 @@ int inkIn(const QImage &image, QRect r) {
     int n = 0;
     r = r.intersected(image.rect());
     for (int y = r.top(); y <= r.bottom(); ++y)
-        for (int x = r.left(); x <= r.right(); ++x) n += image.pixelColor(x, y) != theme().sheet;
+        for (int x = r.left(); x <= r.right(); ++x)
+            n += image.pixelColor(x, y) != theme().sheet;
     return n;
 }
 /// Ink outside the area, a pixel of softness allowed.
-int inkOutside(const QImage &image, const QRectF &inside) { return inkIn(image, image.rect()) - inkIn(image, inside.toAlignedRect().adjusted(-2, -2, 2, 2)); }
+int inkOutside(const QImage &image, const QRectF &inside) {
+    return inkIn(image, image.rect()) - inkIn(image, inside.toAlignedRect().adjusted(-2, -2, 2, 2));
+}
 } // namespace
 
 class TestDutyPictures : public QObject {
@@ -62,8 +67,10 @@ private slots:
         }
         LW_COMPARE_WITHIN(x, l.stripBand.right(), 1e-6);
         // the wide ones in proportion: roughing against facing and finish
-        LW_COMPARE_WITHIN(l.blocks[1].strip.width() / l.blocks[3].strip.width(), r.c.blocks[1].time / r.c.blocks[3].time, 0.01);
-        LW_COMPARE_WITHIN(l.blocks[5].strip.width() / l.blocks[3].strip.width(), r.c.blocks[5].time / r.c.blocks[3].time, 0.01);
+        LW_COMPARE_WITHIN(l.blocks[1].strip.width() / l.blocks[3].strip.width(),
+                          r.c.blocks[1].time / r.c.blocks[3].time, 0.01);
+        LW_COMPARE_WITHIN(l.blocks[5].strip.width() / l.blocks[3].strip.width(),
+                          r.c.blocks[5].time / r.c.blocks[3].time, 0.01);
     }
     void pixelsAndSecondsAgree() {
         const Read r(demoJob());
@@ -98,10 +105,12 @@ private slots:
         LW_COMPARE_WITHIN(l.blocks.back().strip.right(), l.stripBand.right(), 1e-6);
         LW_COMPARE_WITHIN(l.xAt(one.c, one.c.blocks[2].from + one.c.blocks[2].time), l.blocks[2].strip.right(), 1e-6);
         for (const auto &[id, row] : job["axes"]["X"]["duty"]["moves"].items())
-            for (const char *key : {"length_mm", "time_s"}) setAt(job, "/axes/X/duty/moves/" + id + "/" + key, nullptr);
+            for (const char *key : {"length_mm", "time_s"})
+                setAt(job, "/axes/X/duty/moves/" + id + "/" + key, nullptr);
         const Read none(job);
         const auto even = layOutCycle(area, none.m, none.c);
-        for (const auto &b : even.blocks) LW_COMPARE_WITHIN(b.strip.width(), even.stripBand.width() / double(even.blocks.size()), 1e-6);
+        for (const auto &b : even.blocks)
+            LW_COMPARE_WITHIN(b.strip.width(), even.stripBand.width() / double(even.blocks.size()), 1e-6);
         QVERIFY(cycleSums(none.c).contains(QStringLiteral("no times")));
     }
     void everyPictureStaysInItsArea_data() {
@@ -117,7 +126,8 @@ private slots:
             const Read r(job, axis);
             const auto l = layOutCycle(area, r.m, r.c);
             for (double scrub : {-1.0, 0.0, r.c.total / 2, r.c.total}) {
-                const auto image = onSheet({740, 400}, [&](QPainter &p) { paintCycle(p, l, r.m, r.c, 1, scrub, cycleSums(r.c)); });
+                const auto image =
+                    onSheet({740, 400}, [&](QPainter &p) { paintCycle(p, l, r.m, r.c, 1, scrub, cycleSums(r.c)); });
                 QCOMPARE(inkOutside(image, area.adjusted(-4, -12, 8, 14)), 0);
                 QVERIFY(inkIn(image, area.toAlignedRect()) > 4000);
             }
@@ -128,11 +138,19 @@ private slots:
                 QCOMPARE(inkOutside(image, small.adjusted(-16, -14, 16, 8)), 0);
                 const auto metals = sameCutInOtherMetals(cut);
                 const QRectF bars(10, 10, 380, otherMetalRow * double(metals.size()));
-                QCOMPARE(inkOutside(onSheet({400, 300}, [&](QPainter &p) { paintOtherMetals(p, bars, metals, notKnown); }), bars), 0);
+                QCOMPARE(
+                    inkOutside(onSheet({400, 300}, [&](QPainter &p) { paintOtherMetals(p, bars, metals, notKnown); }),
+                               bars),
+                    0);
             }
             const auto map = surveyMap(job, r.m);
             const QRectF strip(40, 20, 600, 66);
-            QCOMPARE(inkOutside(onSheet({680, 110}, [&](QPainter &p) { paintTravelMap(p, strip, 60, 600, r.m, map, {{0.04, 0}, {0.3, 3e-5}}); }), strip), 0);
+            QCOMPARE(inkOutside(onSheet({680, 110},
+                                        [&](QPainter &p) {
+                                            paintTravelMap(p, strip, 60, 600, r.m, map, {{0.04, 0}, {0.3, 3e-5}});
+                                        }),
+                                strip),
+                     0);
             const auto stack = rideStack(job, axis);
             const QRectF rides(10, 10, 340, rideRow * double(stack.size()) + 12);
             const auto image = onSheet({360, 140}, [&](QPainter &p) { paintRideStack(p, rides, stack); });
@@ -175,24 +193,33 @@ private slots:
             const QRectF a(10, 10, 320, 120);
             const auto image = onSheet({340, 140}, [&](QPainter &p) { paintHowTo(p, a, HowTo(k)); });
             QVERIFY2(inkIn(image, a.toAlignedRect()) > 400, qPrintable(QString::number(k)));
-            for (const auto &other : seen) QVERIFY2(image != other, qPrintable(QString::number(k)));
+            for (const auto &other : seen)
+                QVERIFY2(image != other, qPrintable(QString::number(k)));
             seen.push_back(image);
         }
-        QCOMPARE(inkIn(onSheet({340, 140}, [&](QPainter &p) { paintHowTo(p, {10, 10, 320, 120}, HowTo::None); }), QRect(0, 0, 340, 140)), 0);
+        QCOMPARE(inkIn(onSheet({340, 140},
+                               [&](QPainter &p) {
+                                   paintHowTo(p, {10, 10, 320, 120}, HowTo::None);
+                               }),
+                       QRect(0, 0, 340, 140)),
+                 0);
     }
     void everySurveyFieldHasItsDrawing() {
         for (int k = 0; k <= int(SurveyCardId::Nose); ++k) {
             const auto &card = surveyCard(SurveyCardId(k));
             for (const auto field : card.fields) {
                 const std::string pointer = field.front() == '/' ? std::string(field) : "/axes/X/" + std::string(field);
-                if (pointer.ends_with("rides_on") || pointer.ends_with("screw_end") || pointer.find("guide") != std::string::npos) continue; // said in words
+                if (pointer.ends_with("rides_on") || pointer.ends_with("screw_end") ||
+                    pointer.find("guide") != std::string::npos)
+                    continue; // said in words
                 QVERIFY2(howToOf(pointer) != HowTo::None, pointer.c_str());
             }
         }
     }
     void strutCurveRisesOverTheWeight() {
         std::vector<StrutPlace> curve;
-        for (int k = 0; k <= 10; ++k) curve.push_back({0.02 * k, 300 + 9.0 * k, 372 - 300 - 9.0 * k});
+        for (int k = 0; k <= 10; ++k)
+            curve.push_back({0.02 * k, 300 + 9.0 * k, 372 - 300 - 9.0 * k});
         const QRectF a(10, 10, 340, 120);
         const auto image = onSheet({360, 140}, [&](QPainter &p) { paintStrutCurve(p, a, curve); });
         QVERIFY(inkIn(image, a.toAlignedRect()) > 500);
@@ -210,7 +237,8 @@ private slots:
         for (int y = 0; y < image.height(); y += 3)
             for (int x = 0; x < image.width(); x += 3) {
                 const QColor c = image.pixelColor(x, y);
-                QVERIFY(std::abs(c.red() - c.green()) < 40 && std::abs(c.green() - c.blue()) < 40); // reads well in grey
+                QVERIFY(std::abs(c.red() - c.green()) < 40 &&
+                        std::abs(c.green() - c.blue()) < 40); // reads well in grey
             }
     }
 };

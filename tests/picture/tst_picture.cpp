@@ -38,7 +38,8 @@ QRectF areaOf(const PowerPathPicture &p, int part) {
 int pixelsUnlike(const QImage &image, const QColor &ground) {
     int n = 0;
     for (int y = 0; y < image.height(); ++y)
-        for (int x = 0; x < image.width(); ++x) n += image.pixelColor(x, y) != ground;
+        for (int x = 0; x < image.width(); ++x)
+            n += image.pixelColor(x, y) != ground;
     return n;
 }
 QImage pin(Verdict v, bool begun = true) {
@@ -58,18 +59,21 @@ private slots:
     void initTestCase() { loadFonts(); }
     void cleanup() { setDarkTheme(false); }
 
-    void tableMovesTrueToScale() { // a fifth of the travel, in the drawing's own scale (at the ends the sheet cuts the table off)
+    void tableMovesTrueToScale() { // a fifth of the travel, in the drawing's own scale (at the ends the sheet cuts the
+                                   // table off)
         const auto from = draw("X", "A", 0.4), to = draw("X", "A", 0.6);
         QVERIFY(from.picture.sideScale > 0);
         QCOMPARE(from.picture.sideScale, to.picture.sideScale);
         const double moved = std::fabs(areaOf(to.picture, 7).center().x() - areaOf(from.picture, 7).center().x());
         LW_COMPARE_WITHIN(moved / from.picture.sideScale, 0.2 * from.model.travel.v, 1e-6);
-        LW_COMPARE_WITHIN((from.picture.tableRight - from.picture.tableLeft) / from.picture.sideScale, from.model.travel.v, 1e-6);
+        LW_COMPARE_WITHIN((from.picture.tableRight - from.picture.tableLeft) / from.picture.sideScale,
+                          from.model.travel.v, 1e-6);
     }
     void slotIsTrueToScale() { // the slot in the end view is as long as it is
         const auto d = draw("X", "A");
         QVERIFY(d.picture.slot.height() > d.picture.slot.width());
-        const double length = (d.picture.slot.height() - d.picture.slot.width()) / d.picture.endScale; // between the centres of its round ends
+        const double length = (d.picture.slot.height() - d.picture.slot.width()) /
+                              d.picture.endScale; // between the centres of its round ends
         LW_COMPARE_WITHIN(length, d.model.slotTo.v - d.model.slotFrom.v, 0.3e-3);
     }
     void everyPartCanBePicked() {
@@ -112,9 +116,12 @@ private slots:
         }
     }
     void marksDifferByShape() {
-        const QImage marks[] = {pin(Verdict::Holds), pin(Verdict::Watch), pin(Verdict::Fails), pin(Verdict::NotKnown), pin(Verdict::Holds, false)};
+        const QImage marks[] = {pin(Verdict::Holds), pin(Verdict::Watch), pin(Verdict::Fails), pin(Verdict::NotKnown),
+                                pin(Verdict::Holds, false)};
         for (std::size_t a = 0; a < std::size(marks); ++a)
-            for (std::size_t b = a + 1; b < std::size(marks); ++b) QVERIFY2(marks[a] != marks[b], qPrintable(QStringLiteral("%1 and %2 look alike in black and white").arg(a).arg(b)));
+            for (std::size_t b = a + 1; b < std::size(marks); ++b)
+                QVERIFY2(marks[a] != marks[b],
+                         qPrintable(QStringLiteral("%1 and %2 look alike in black and white").arg(a).arg(b)));
     }
     void rungStandsByTheRatio() {
         // must at 0.34, wanted at 0.62, logarithmic between: equal factors are equal steps

@@ -6,7 +6,7 @@
 #include "book/formulas.h"
 #include "machine/fields.h"
 #include "picture/theme.h"
-#include "proof/words/result_json.h"
+#include "search/result_json.h"
 #include "report/report.h"
 #include "report/xlsx.h"
 #include <QBuffer>
@@ -27,7 +27,8 @@ QByteArray fromZip(const QString &path, const char *name) {
     QByteArray out;
     if (auto *f = zip_fopen(z, name, 0)) {
         char buffer[4096];
-        for (zip_int64_t n; (n = zip_fread(f, buffer, sizeof buffer)) > 0;) out.append(buffer, qsizetype(n));
+        for (zip_int64_t n; (n = zip_fread(f, buffer, sizeof buffer)) > 0;)
+            out.append(buffer, qsizetype(n));
         zip_fclose(f);
     }
     zip_close(z);
@@ -46,7 +47,8 @@ class TestReport : public QObject {
     std::unique_ptr<Session> open(const char *name) {
         auto s = std::make_unique<Session>();
         s->clock = [] { return std::string("2026-03-12T19:42:10"); };
-        if (!s->open(QStringLiteral(LW_SOURCE_DIR "/data/demo/%1.lathewright").arg(QLatin1String(name))).isEmpty()) return nullptr;
+        if (!s->open(QStringLiteral(LW_SOURCE_DIR "/data/demo/%1.lathewright").arg(QLatin1String(name))).isEmpty())
+            return nullptr;
         return s;
     }
 
@@ -57,16 +59,22 @@ private slots:
     void textIsNoDrawing() {
         auto s = open("tarn-mill");
         const QString forged = u"[[drawing 9]] \ue0009\ue001 \ufffc [[drawing 99999]]"_s;
-        for (const char *place : {"/name", "/axes/X/what", "/parts/X-belt/text", "/parts/X-belt/note"}) s->setText(QString::fromLatin1(place), forged, u"forged"_s);
-        s->apply({{{"/log/2026-03-12T20-00-00", {{"date", "2026-03-12"}, {"kind", "note"}, {"text", forged.toStdString()}}}}, u"forged"_s});
+        for (const char *place : {"/name", "/axes/X/what", "/parts/X-belt/text", "/parts/X-belt/note"})
+            s->setText(QString::fromLatin1(place), forged, u"forged"_s);
+        s->apply(
+            {{{"/log/2026-03-12T20-00-00", {{"date", "2026-03-12"}, {"kind", "note"}, {"text", forged.toStdString()}}}},
+             u"forged"_s});
         QTemporaryDir dir;
         for (const bool cards : {false, true}) {
             const auto report = cards ? makeJobCards(*s) : makeReport(*s);
-            for (const char *name : {"x.pdf", "x.html"}) QVERIFY(writeReport(report, dir.filePath(QString::fromLatin1(name))).isEmpty());
+            for (const char *name : {"x.pdf", "x.html"})
+                QVERIFY(writeReport(report, dir.filePath(QString::fromLatin1(name))).isEmpty());
             const auto html = reportHtml(report);
             QVERIFY(html.contains(u"[[drawing 9]]"_s) && html.contains(u"[[drawing 99999]]"_s));
             QVERIFY(!html.contains(QChar(0xE000)) && !html.contains(QChar(0xFFFC)));
-            QCOMPARE(html.count(u"<figure"_s), qsizetype(std::count_if(report.drawings.begin(), report.drawings.end(), [](const auto &d) { return d.html.isEmpty(); })));
+            QCOMPARE(html.count(u"<figure"_s),
+                     qsizetype(std::count_if(report.drawings.begin(), report.drawings.end(),
+                                             [](const auto &d) { return d.html.isEmpty(); })));
             if (!cards) QVERIFY(pdfText(dir.filePath(u"x.pdf"_s)).contains(u"[[drawing 9]]"_s));
         }
     }
@@ -81,9 +89,18 @@ private slots:
     void longListsAreWhole() {
         auto s = open("tarn-mill");
         nlohmann::json parts = nlohmann::json::object();
-        for (int k = 0; k < 900; ++k) parts["X-own" + std::to_string(k)] = {{"axis", "X"}, {"text", "Screw no. " + std::to_string(10000 + k) + (k % 50 == 7 ? " with a description that is far too long for its column and has to be broken over some lines of it" : "")}, {"source", "buy"}, {"state", "idea"}};
+        for (int k = 0; k < 900; ++k)
+            parts["X-own" + std::to_string(k)] = {
+                {"axis", "X"},
+                {"text", "Screw no. " + std::to_string(10000 + k) +
+                             (k % 50 == 7 ? " with a description that is far too long for its column and has to be "
+                                            "broken over some lines of it"
+                                          : "")},
+                {"source", "buy"},
+                {"state", "idea"}};
         const auto stored = s->at("/parts");
-        for (const auto &[key, value] : stored.items()) parts[key] = value;
+        for (const auto &[key, value] : stored.items())
+            parts[key] = value;
         s->apply({{{"/parts", parts}}, u"many"_s});
         QTemporaryDir dir;
         const auto report = makeReport(*s);
@@ -94,7 +111,8 @@ private slots:
             QCOMPARE(html.count(u"no. %1"_s.arg(10000 + k)), qsizetype(1));
         }
         QVERIFY(text.count(u"order by"_s) > 30); // a head over each group of rows
-        for (const auto &d : report.drawings) QVERIFY(d.size.height() < 1000); // fits a page
+        for (const auto &d : report.drawings)
+            QVERIFY(d.size.height() < 1000); // fits a page
     }
     void theCrashIsNoFootnote() {
         const auto s = open("tarn-mill");
@@ -106,7 +124,8 @@ private slots:
     /// Each finding the evaluation gives stands in the PDF with its verdict and its figures.
     void pdfSaysWhatTheEvaluationSays_data() {
         QTest::addColumn<QString>("name");
-        for (const char *n : {"tarn-mill", "beck-lathe", "sill-grinder"}) QTest::newRow(n) << QString::fromLatin1(n);
+        for (const char *n : {"tarn-mill", "beck-lathe", "sill-grinder"})
+            QTest::newRow(n) << QString::fromLatin1(n);
     }
     void pdfSaysWhatTheEvaluationSays() {
         QFETCH(QString, name);
@@ -150,13 +169,16 @@ private slots:
         QVERIFY(html.contains(u"wear, not adjustment"_s));
         QVERIFY(html.contains(u"Cuts 76.1 s, rapids 12.1 s, stands 30 s of 118."_s));
         const auto cycle = cycleOf(p.model, p.evaluation.state);
-        for (const auto &b : cycle.blocks) QVERIFY(html.contains(text(withUnit(b.time, Dimension::Time, "s"))));
-        for (const auto &c : demandCases(p.model, p.evaluation.state)) QVERIFY2(html.contains(text(withUnit(c.torque, Dimension::Torque, "Nm"))), c.name.c_str());
+        for (const auto &b : cycle.blocks)
+            QVERIFY(html.contains(text(withUnit(b.time, Dimension::Time, "s"))));
+        for (const auto &c : demandCases(p.model, p.evaluation.state))
+            QVERIFY2(html.contains(text(withUnit(c.torque, Dimension::Torque, "Nm"))), c.name.c_str());
     }
     void paperSizes() {
         auto s = open("sill-grinder");
         QTemporaryDir dir;
-        for (const auto &[paper, size] : {std::pair{QPageSize::A4, u"595 x 842"_s}, {QPageSize::Letter, u"612 x 792"_s}}) {
+        for (const auto &[paper, size] :
+             {std::pair{QPageSize::A4, u"595 x 842"_s}, {QPageSize::Letter, u"612 x 792"_s}}) {
             const QString path = dir.filePath(u"p.pdf"_s);
             QCOMPARE(writeReport(makeJobCards(*s), path, paper), QString());
             QProcess p;
@@ -195,7 +217,8 @@ private slots:
         QVERIFY(html.count(u"<svg"_s) >= 7);
         QVERIFY(!html.contains(u"[[drawing"_s));
         QXmlStreamReader xml(html);
-        while (!xml.atEnd()) xml.readNext();
+        while (!xml.atEnd())
+            xml.readNext();
         QVERIFY2(!xml.hasError(), qPrintable(xml.errorString()));
     }
     /// ISO/IEC 29500: text cells are shared strings, never formulas; numbers are numbers; sums carry their value.
@@ -209,7 +232,8 @@ private slots:
         QStringList strings;
         QXmlStreamReader shared(fromZip(path, "xl/sharedStrings.xml"));
         while (!shared.atEnd())
-            if (shared.readNextStartElement(); shared.isStartElement() && shared.name() == u"t"_s) strings << shared.readElementText();
+            if (shared.readNextStartElement(); shared.isStartElement() && shared.name() == u"t"_s)
+                strings << shared.readElementText();
         QVERIFY(strings.contains(u"=HYPERLINK(\"x\")"_s));
         struct Cell {
             QString ref, type, formula, value;
@@ -219,7 +243,8 @@ private slots:
         Cell c;
         while (!sheet.atEnd()) {
             sheet.readNext();
-            if (sheet.isStartElement() && sheet.name() == u"c"_s) c = {sheet.attributes().value(u"r"_s).toString(), sheet.attributes().value(u"t"_s).toString(), {}, {}};
+            if (sheet.isStartElement() && sheet.name() == u"c"_s)
+                c = {sheet.attributes().value(u"r"_s).toString(), sheet.attributes().value(u"t"_s).toString(), {}, {}};
             if (sheet.isStartElement() && sheet.name() == u"f"_s) c.formula = sheet.readElementText();
             if (sheet.isStartElement() && sheet.name() == u"v"_s) c.value = sheet.readElementText();
             if (sheet.isEndElement() && sheet.name() == u"c"_s) cells[c.ref] = c;
@@ -227,10 +252,13 @@ private slots:
         double sum = 0, prices = 0;
         int rows = 0;
         for (const auto &[ref, x] : cells) {
-            if (ref.startsWith(u'C') && x.type == u"s"_s && x.value.toInt() < strings.size()) rows += !strings[x.value.toInt()].isEmpty();
+            if (ref.startsWith(u'C') && x.type == u"s"_s && x.value.toInt() < strings.size())
+                rows += !strings[x.value.toInt()].isEmpty();
             if (ref.startsWith(u'C')) QVERIFY(x.formula.isEmpty());
-            if (ref.startsWith(u'J') && x.formula.startsWith(u"SUM"_s)) sum = x.value.toDouble();
-            else if (ref.startsWith(u'J') && !x.formula.isEmpty()) prices += x.value.toDouble();
+            if (ref.startsWith(u'J') && x.formula.startsWith(u"SUM"_s))
+                sum = x.value.toDouble();
+            else if (ref.startsWith(u'J') && !x.formula.isEmpty())
+                prices += x.value.toDouble();
         }
         QVERIFY(rows > 40);
         double own = 0;
@@ -243,14 +271,19 @@ private slots:
     void commandLineWritesTheSame() {
         QTemporaryDir dir;
         QProcess p;
-        p.start(QStringLiteral(LW_BINARY_DIR "/lathewright-cli"), {u"report"_s, QStringLiteral(LW_SOURCE_DIR "/data/demo/tarn-mill.lathewright"), u"-o"_s, dir.filePath(u"r.html"_s)});
+        p.start(QStringLiteral(LW_BINARY_DIR "/lathewright-cli"),
+                {u"report"_s, QStringLiteral(LW_SOURCE_DIR "/data/demo/tarn-mill.lathewright"), u"-o"_s,
+                 dir.filePath(u"r.html"_s)});
         QVERIFY(p.waitForFinished(30000));
         QCOMPARE(p.exitCode(), 0);
         QFile f(dir.filePath(u"r.html"_s));
         QVERIFY(f.open(QIODevice::ReadOnly));
         auto s = open("tarn-mill");
         QCOMPARE(QString::fromUtf8(f.readAll()), reportHtml(makeReport(*s)));
-        for (const auto &wrong : {QStringList{u"report"_s, u"none.lathewright"_s, u"-o"_s, u"x.pdf"_s}, QStringList{u"report"_s, QStringLiteral(LW_SOURCE_DIR "/data/demo/tarn-mill.lathewright"), u"-o"_s, u"x.doc"_s}}) {
+        for (const auto &wrong :
+             {QStringList{u"report"_s, u"none.lathewright"_s, u"-o"_s, u"x.pdf"_s},
+              QStringList{u"report"_s, QStringLiteral(LW_SOURCE_DIR "/data/demo/tarn-mill.lathewright"), u"-o"_s,
+                          u"x.doc"_s}}) {
             p.start(QStringLiteral(LW_BINARY_DIR "/lathewright-cli"), wrong);
             QVERIFY(p.waitForFinished(30000));
             QCOMPARE(p.exitCode(), 2);
@@ -263,14 +296,16 @@ private slots:
             const auto *formula = book::formulaOf(name);
             QVERIFY2(formula, std::string(name).c_str());
             bool known = formula->answer.empty();
-            for (const auto &f : book::description(name)->at("outputs")) known |= f.at("key") == std::string(formula->answer);
+            for (const auto &f : book::description(name)->at("outputs"))
+                known |= f.at("key") == std::string(formula->answer);
             QVERIFY2(known, std::string(name).c_str());
         }
         for (const auto &u : book::designUses()) {
             QVERIFY(book::find(u.calculation));
             bool found = false;
             for (const char *side : {"inputs", "outputs"})
-                for (const auto &f : book::description(u.calculation)->at(side)) found |= f.at("key") == std::string(u.key);
+                for (const auto &f : book::description(u.calculation)->at(side))
+                    found |= f.at("key") == std::string(u.key);
             QVERIFY2(found, std::string(u.key).c_str());
             std::string field(u.field);
             if (field.rfind("design/", 0) == 0) field = "designs/A/" + field.substr(7);

@@ -1,5 +1,5 @@
-// Every field of the table through the one door for edits: usual values are taken and read back, nonsense is refused with a
-// sentence and leaves nothing behind, and any run of edits undone is the job it began with.
+// Every field of the table through the one door for edits: usual values are taken and read back, nonsense is refused
+// with a sentence and leaves nothing behind, and any run of edits undone is the job it began with.
 #include "compare.h"
 #include "machine/fields.h"
 #include "machine/known.h"
@@ -18,8 +18,13 @@ QString placeOf(const FieldSpec &f) {
     QStringList parts;
     const auto names = QString::fromUtf8(f.pattern.data(), qsizetype(f.pattern.size())).split(u'/');
     for (qsizetype k = 0; k < names.size(); ++k) {
-        if (names[k] != u"*"_s) parts << names[k];
-        else parts << (k && names[k - 1] == u"axes"_s ? u"X"_s : k && names[k - 1] == u"designs"_s ? u"A"_s : k && names[k - 1] == u"readings"_s ? u"45"_s : u"07"_s);
+        if (names[k] != u"*"_s)
+            parts << names[k];
+        else
+            parts << (k && names[k - 1] == u"axes"_s       ? u"X"_s
+                      : k && names[k - 1] == u"designs"_s  ? u"A"_s
+                      : k && names[k - 1] == u"readings"_s ? u"45"_s
+                                                           : u"07"_s);
     }
     return u"/"_s + parts.join(u'/');
 }
@@ -62,7 +67,9 @@ private slots:
                 const auto known = knownAt(s->project(), place.toStdString());
                 QVERIFY2(known.known(), qPrintable(place));
                 // degrees Celsius have an offset, the rest is a factor
-                if (f.dimension != Dimension::Temperature) LW_COMPARE_WITHIN(known.v, QString::number(v, 'g', 6).toDouble() * own, 1e-9 * std::max(1e-12, std::fabs(known.v)));
+                if (f.dimension != Dimension::Temperature)
+                    LW_COMPARE_WITHIN(known.v, QString::number(v, 'g', 6).toDouble() * own,
+                                      1e-9 * std::max(1e-12, std::fabs(known.v)));
                 ++tried;
             }
             QVERIFY(s->typeInto(place, QString()).isEmpty()); // blank: not known
@@ -84,7 +91,8 @@ private slots:
             for (const auto &text : wrong) {
                 const auto problem = s->typeInto(place, text);
                 QVERIFY2(!problem.isEmpty(), qPrintable(place + u" took "_s + text));
-                QVERIFY2(problem.size() > 12 && (problem.endsWith(u'.') || problem.endsWith(u'?')), qPrintable(place + u": "_s + problem));
+                QVERIFY2(problem.size() > 12 && (problem.endsWith(u'.') || problem.endsWith(u'?')),
+                         qPrintable(place + u": "_s + problem));
             }
         }
         QVERIFY(s->project() == before);
@@ -95,7 +103,8 @@ private slots:
         auto s = demoSession();
         for (const auto &f : fieldTable()) {
             if (f.kind != FieldKind::Value || f.unit.empty()) continue;
-            const QString other = f.dimension == Dimension::Length || f.dimension == Dimension::Lead ? u"5N"_s : u"5mm"_s;
+            const QString other =
+                f.dimension == Dimension::Length || f.dimension == Dimension::Lead ? u"5N"_s : u"5mm"_s;
             if (f.dimension == Dimension::Money || f.dimension == Dimension::Number) continue;
             QVERIFY2(!s->typeInto(placeOf(f), other).isEmpty(), qPrintable(placeOf(f) + u" took "_s + other));
         }
@@ -119,7 +128,8 @@ private slots:
     }
     void anyRunOfEditsUndone_data() {
         QTest::addColumn<unsigned>("seed");
-        for (unsigned seed = 1; seed <= 6; ++seed) QTest::newRow(qPrintable(QString::number(seed))) << seed;
+        for (unsigned seed = 1; seed <= 6; ++seed)
+            QTest::newRow(qPrintable(QString::number(seed))) << seed;
     }
     void anyRunOfEditsUndone() {
         QFETCH(unsigned, seed);
@@ -134,7 +144,12 @@ private slots:
             switch (f.kind) {
             case FieldKind::Value: {
                 const double v = f.least + double(random() % 1000) / 1000 * (f.most - f.least);
-                taken += s->typeInto(place, random() % 6 ? QString::number(f.dimension == Dimension::Count ? std::round(v) : v, 'g', 4) + unitOf(f) : QString()).isEmpty();
+                taken += s->typeInto(place, random() % 6
+                                                ? QString::number(f.dimension == Dimension::Count ? std::round(v) : v,
+                                                                  'g', 4) +
+                                                      unitOf(f)
+                                                : QString())
+                             .isEmpty();
                 break;
             }
             case FieldKind::Choice: {
@@ -145,15 +160,18 @@ private slots:
             case FieldKind::Text: s->setText(place, random() % 3 ? u"text %1"_s.arg(k) : QString(), u"text"_s); break;
             }
             if (k % 40 == 0)
-                for (const auto &axis : s->axes()) QVERIFY(!s->proved(axis).evaluation.findings.empty());
+                for (const auto &axis : s->axes())
+                    QVERIFY(!s->proved(axis).evaluation.findings.empty());
             if (random() % 12 == 0 && s->undoStack()->canUndo()) s->undoStack()->undo();
         }
         QVERIFY(taken > 30);
         const auto after = s->project();
         const int at = s->undoStack()->index();
-        while (s->undoStack()->canUndo()) s->undoStack()->undo();
+        while (s->undoStack()->canUndo())
+            s->undoStack()->undo();
         QVERIFY(s->project() == before);
-        while (s->undoStack()->index() < at) s->undoStack()->redo();
+        while (s->undoStack()->index() < at)
+            s->undoStack()->redo();
         QVERIFY(s->project() == after);
         // what was written can be read, and is the same
         const auto read = readProject(writeProject(after), "again");

@@ -43,25 +43,38 @@ private slots:
         QVERIFY(s.open(demoFile()).isEmpty());
         const auto start = s.project();
         std::mt19937 random(11);
-        const QStringList fields{u"/axes/X/travel_mm"_s, u"/axes/X/survey/run_out_mm"_s, u"/axes/Y/designs/A/motor/holding_torque_Nm"_s, u"/axes/Z/survey/hoist/up_N"_s, u"/axes/Z/survey/hoist/down_N"_s, u"/spindle/power_W"_s, u"/parts/X-belt/price"_s, u"/parts/new-line/price"_s, u"/axes/X/survey/pull/readings/99/at_mm"_s};
+        const QStringList fields{u"/axes/X/travel_mm"_s,
+                                 u"/axes/X/survey/run_out_mm"_s,
+                                 u"/axes/Y/designs/A/motor/holding_torque_Nm"_s,
+                                 u"/axes/Z/survey/hoist/up_N"_s,
+                                 u"/axes/Z/survey/hoist/down_N"_s,
+                                 u"/spindle/power_W"_s,
+                                 u"/parts/X-belt/price"_s,
+                                 u"/parts/new-line/price"_s,
+                                 u"/axes/X/survey/pull/readings/99/at_mm"_s};
         for (int n = 0; n < 300; ++n) {
             const auto &f = fields[int(random() % unsigned(fields.size()))];
-            if (random() % 4 == 0) s.typeInto(f, {});
-            else s.typeInto(f, QString::number(1 + int(random() % 50)));
+            if (random() % 4 == 0)
+                s.typeInto(f, {});
+            else
+                s.typeInto(f, QString::number(1 + int(random() % 50)));
             if (random() % 7 == 0) s.setText(u"/axes/Y/what"_s, QString::number(random() % 9), u"renamed"_s);
             if (random() % 9 == 0) s.undoStack()->undo();
             if (random() % 31 == 0) s.apply({{{"/axes/Z", nullptr}}, u"axis removed"_s});
         }
         const auto end = s.project();
-        while (s.undoStack()->canUndo()) s.undoStack()->undo();
+        while (s.undoStack()->canUndo())
+            s.undoStack()->undo();
         QVERIFY(s.project() == start);
-        while (s.undoStack()->canRedo()) s.undoStack()->redo();
+        while (s.undoStack()->canRedo())
+            s.undoStack()->redo();
         QVERIFY(s.project() == end);
     }
     void steppingIsOneUndo() {
         Session s;
         s.open(demoFile());
-        for (int n = 0; n < 20; ++n) s.typeInto(u"/axes/X/travel_mm"_s, QString::number(300 + n) + u"mm"_s);
+        for (int n = 0; n < 20; ++n)
+            s.typeInto(u"/axes/X/travel_mm"_s, QString::number(300 + n) + u"mm"_s);
         QCOMPARE(s.undoStack()->count(), 1);
         s.undoStack()->undo();
         QCOMPARE(s.typedAt("/axes/X/travel_mm"), u"400mm"_s);
@@ -70,7 +83,8 @@ private slots:
         Session s;
         s.open(demoFile());
         const auto before = s.project();
-        for (const auto &t : {u"five"_s, u"0mm"_s, u"-3mm"_s, u"1e300"_s, u"NaN"_s, u"1,500"_s, u"5kg"_s, QString(500, u'9')}) {
+        for (const auto &t :
+             {u"five"_s, u"0mm"_s, u"-3mm"_s, u"1e300"_s, u"NaN"_s, u"1,500"_s, u"5kg"_s, QString(500, u'9')}) {
             const auto problem = s.typeInto(u"/axes/X/travel_mm"_s, t);
             QVERIFY2(!problem.isEmpty() && problem.endsWith(u'.'), qPrintable(t + u" -> "_s + problem));
         }
@@ -80,9 +94,11 @@ private slots:
         Session s;
         s.open(demoFile());
         s.typeInto(u"/axes/X/designs/A/screw/efficiency"_s, u"0.31"_s, u"measured"_s); // was assumed
-        QCOMPARE(QString::fromStdString(s.at("/axes/X/designs/A/screw/efficiency/standing").get<std::string>()), u"measured"_s);
+        QCOMPARE(QString::fromStdString(s.at("/axes/X/designs/A/screw/efficiency/standing").get<std::string>()),
+                 u"measured"_s);
         s.typeInto(u"/axes/X/designs/A/screw/efficiency"_s, u"0.33?"_s);
-        QCOMPARE(QString::fromStdString(s.at("/axes/X/designs/A/screw/efficiency/standing").get<std::string>()), u"assumed"_s);
+        QCOMPARE(QString::fromStdString(s.at("/axes/X/designs/A/screw/efficiency/standing").get<std::string>()),
+                 u"assumed"_s);
     }
     void onlyTheTouchedAxisIsProvedAgain() {
         Session s;
@@ -124,7 +140,9 @@ private slots:
         QVERIFY(whole.open(QIODevice::ReadOnly));
         const QByteArray text = whole.readAll();
         int n = 0;
-        for (const auto &content : {QByteArray(), QByteArray("\x00\x01\xff\xfe junk", 9), text.left(text.size() / 2), text.left(text.size() - 20), QByteArray("{}"), QByteArray("{\"program\":\"lathewright\",\"format\":2}")}) {
+        for (const auto &content : {QByteArray(), QByteArray("\x00\x01\xff\xfe junk", 9), text.left(text.size() / 2),
+                                    text.left(text.size() - 20), QByteArray("{}"),
+                                    QByteArray("{\"program\":\"lathewright\",\"format\":2}")}) {
             QFile f(dir.filePath(QString::number(n++)));
             QVERIFY(f.open(QIODevice::WriteOnly));
             f.write(content);
@@ -140,7 +158,8 @@ private slots:
 
     void killedWhileEditingAndSaving_data() {
         QTest::addColumn<int>("edits");
-        for (int n : {1, 4, 5, 23, 61}) QTest::newRow(QByteArray::number(n).constData()) << n;
+        for (int n : {1, 4, 5, 23, 61})
+            QTest::newRow(QByteArray::number(n).constData()) << n;
     }
     void killedWhileEditingAndSaving() {
         QFETCH(int, edits);
@@ -192,7 +211,8 @@ private slots:
             p.waitForFinished();
             int last = 0;
             const auto lines = p.readAllStandardOutput().split('\n');
-            for (int k = 0; k + 1 < lines.size(); ++k) last = std::max(last, lines[k].toInt()); // the last may be cut
+            for (int k = 0; k + 1 < lines.size(); ++k)
+                last = std::max(last, lines[k].toInt()); // the last may be cut
             Session s(journal);
             const bool recovered = s.recover();
             recoveries += recovered;
@@ -201,8 +221,10 @@ private slots:
             QVERIFY2(found >= last, qPrintable(u"round %1: found %2, had said %3"_s.arg(round).arg(found).arg(last)));
             // what went with each edit came with it: the ticked steps, the readings, the written entries
             int entries = 0;
-            for (const auto &e : s.log()) entries += e.text.rfind("round ", 0) == 0;
-            QVERIFY2(entries >= last / 4 && entries <= found / 4, qPrintable(u"%1 entries, had said %2, found %3"_s.arg(entries).arg(last).arg(found)));
+            for (const auto &e : s.log())
+                entries += e.text.rfind("round ", 0) == 0;
+            QVERIFY2(entries >= last / 4 && entries <= found / 4,
+                     qPrintable(u"%1 entries, had said %2, found %3"_s.arg(entries).arg(last).arg(found)));
         }
         QVERIFY(recoveries > 50);
     }
@@ -232,7 +254,8 @@ private slots:
         QCOMPARE(all.size(), std::size_t(3));
         QCOMPARE(all[0].name, u"third"_s);
         QCOMPARE(all[2].name, u"first"_s);
-        for (const auto &w : all) QVERIFY(w.edits >= 1 && w.when.isValid() && w.path.isEmpty());
+        for (const auto &w : all)
+            QVERIFY(w.edits >= 1 && w.when.isValid() && w.path.isEmpty());
         QVERIFY(s.recover(all[1].file).isEmpty());
         QCOMPARE(s.typedAt("/axes/X/travel_mm"), u"320mm"_s);
         QVERIFY(s.isModified());
@@ -305,7 +328,8 @@ private slots:
         // what is in it is no job: said, kept
         QFile g(dir.filePath(u"odd.journal"_s));
         QVERIFY(g.open(QIODevice::WriteOnly));
-        g.write("{\"path\":\"\",\"project\":{\"program\":\"lathewright\",\"format\":1,\"axes\":{}}}\n[{\"at\":\"/axes\",\"value\":7}]\n");
+        g.write("{\"path\":\"\",\"project\":{\"program\":\"lathewright\",\"format\":1,\"axes\":{}}}\n[{\"at\":\"/"
+                "axes\",\"value\":7}]\n");
         g.close();
         QVERIFY(s.recover(g.fileName()).endsWith(u'.'));
         QVERIFY(g.exists());
@@ -316,11 +340,13 @@ private slots:
         Session s(folder);
         s.newJob();
         s.typeInto(u"/axes/X/travel_mm"_s, u"390mm"_s);
-        QCOMPARE(QFileInfo(folder).permissions() & (QFile::ReadGroup | QFile::ReadOther | QFile::WriteOther), QFile::Permissions());
+        QCOMPARE(QFileInfo(folder).permissions() & (QFile::ReadGroup | QFile::ReadOther | QFile::WriteOther),
+                 QFile::Permissions());
         const auto file = QDir(folder).entryInfoList({u"*.journal"_s}).front();
         QCOMPARE(file.permissions() & (QFile::ReadGroup | QFile::ReadOther | QFile::WriteGroup), QFile::Permissions());
     }
-    /// The disk is full (a limit on the size of files stands in): it is said, every edit is kept and written once there is room.
+    /// The disk is full (a limit on the size of files stands in): it is said, every edit is kept and written once there
+    /// is room.
     void fullDiskIsSaidAndCaughtUp() {
         QTemporaryDir dir;
         const auto journal = dir.filePath(u"journal"_s), file = dir.filePath(u"job.lathewright"_s);
@@ -338,11 +364,13 @@ private slots:
         const auto before = content(file), backup = content(file + u"~"_s);
         QVERIFY(before.contains("390mm") && !backup.isEmpty() && !backup.contains("390mm"));
         QSignalSpy spy(&s, &Session::journalChanged);
-        struct rlimit old{};
+        struct rlimit old {};
         ::getrlimit(RLIMIT_FSIZE, &old);
         const auto held = ::signal(SIGXFSZ, SIG_IGN);
         const auto size = QDir(journal).entryInfoList({u"*.journal"_s}).front().size();
-        struct rlimit tight{rlim_t(size + 20), old.rlim_max}; // part of a line still fits: it must not stay
+        struct rlimit tight {
+            rlim_t(size + 20), old.rlim_max
+        }; // part of a line still fits: it must not stay
         ::setrlimit(RLIMIT_FSIZE, &tight);
         s.typeInto(u"/axes/X/travel_mm"_s, u"392mm"_s);
         s.typeInto(u"/axes/X/travel_mm"_s, u"393mm"_s);
@@ -377,10 +405,12 @@ private slots:
         QVERIFY(backup.open(QIODevice::ReadOnly));
         const auto first = backup.readAll();
         backup.close();
-        struct rlimit old{};
+        struct rlimit old {};
         ::getrlimit(RLIMIT_FSIZE, &old);
         const auto held = ::signal(SIGXFSZ, SIG_IGN);
-        struct rlimit tight{1000, old.rlim_max};
+        struct rlimit tight {
+            1000, old.rlim_max
+        };
         ::setrlimit(RLIMIT_FSIZE, &tight);
         s.typeInto(u"/axes/X/travel_mm"_s, u"392mm"_s);
         const auto saying = s.save();

@@ -18,8 +18,11 @@ int main(int argc, char **argv) {
         s.typeInto(QStringLiteral("/axes/X/travel_mm"), QString::number(30 + n) + QStringLiteral("mm"));
         if (n % 4 == 0) {
             const std::string moment = "2026-03-12T19-00-" + std::to_string(n);
-            s.apply({{{"/log/" + moment, {{"date", "2026-03-12"}, {"kind", "note"}, {"text", "round " + std::to_string(n)}}}}, QStringLiteral("log")});
-            s.typeInto(QStringLiteral("/axes/X/cards/home/readings/%1").arg(1 + n % 10), QStringLiteral("%1um").arg(n % 7), QStringLiteral("measured"));
+            s.apply({{{"/log/" + moment,
+                       {{"date", "2026-03-12"}, {"kind", "note"}, {"text", "round " + std::to_string(n)}}}},
+                     QStringLiteral("log")});
+            s.typeInto(QStringLiteral("/axes/X/cards/home/readings/%1").arg(1 + n % 10),
+                       QStringLiteral("%1um").arg(n % 7), QStringLiteral("measured"));
         }
         if (n % 5 == 0) s.saveAs(file);
         std::printf("%d\n", n);

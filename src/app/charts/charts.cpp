@@ -20,20 +20,26 @@ protected:
         QVector<double> out;
         const double scale = largest / 1600;
         double unit = std::pow(10.0, std::floor(std::log10(std::max(1.0, 100 * scale))));
-        if (100 * scale / unit > 5) unit *= 5;
-        else if (100 * scale / unit > 2) unit *= 2;
+        if (100 * scale / unit > 5)
+            unit *= 5;
+        else if (100 * scale / unit > 2)
+            unit *= 2;
         for (double k : {0.0, 0.5, 1.0, 2.0, 4.0, 6.0, 9.0, 12.0, 16.0, 20.0, 25.0})
             if (k * unit <= largest * 1.001) out << std::sqrt(k * unit);
         return out;
     }
-    QString getTickLabel(double tick, const QLocale &, QChar, int) override { return QString::number(std::round(tick * tick)); }
+    QString getTickLabel(double tick, const QLocale &, QChar, int) override {
+        return QString::number(std::round(tick * tick));
+    }
     int getSubTickCount(double) override { return 0; }
 };
 
 /// A shear pin standing at a point of the plot.
 class PinItem : public QCPAbstractItem {
 public:
-    explicit PinItem(QCustomPlot *plot) : QCPAbstractItem(plot), at(createPosition(u"at"_s)) { setClipToAxisRect(false); }
+    explicit PinItem(QCustomPlot *plot) : QCPAbstractItem(plot), at(createPosition(u"at"_s)) {
+        setClipToAxisRect(false);
+    }
     QCPItemPosition *at;
     Verdict verdict = Verdict::Holds;
     double selectTest(const QPointF &, bool, QVariant *) const override { return -1; }
@@ -64,7 +70,8 @@ void dress(QCustomPlot *plot) {
     plot->legend->setVisible(false);
 }
 
-QCPItemText *label(QCustomPlot *plot, double x, double y, const QString &words, Qt::Alignment align, int px = 13, bool bold = false, QColor colour = theme().ink2, QPointF shift = {}) {
+QCPItemText *label(QCustomPlot *plot, double x, double y, const QString &words, Qt::Alignment align, int px = 13,
+                   bool bold = false, QColor colour = theme().ink2, QPointF shift = {}) {
     auto *l = new QCPItemText(plot);
     l->setPositionAlignment(align);
     l->setFont(face(px, bold));
@@ -138,7 +145,9 @@ void TorqueChart::refresh(const ProvedAxis &p, const Finding *chosen) {
             most << q.most * scale;
             half << q.design / wanted * scale;
             top = std::max(top, q.most * scale);
-            if (k % 10 == 0) m_table += u"%1\t%2\t%3\n"_s.arg(root * root, 0, 'f', 0).arg(q.design, 0, 'f', 3).arg(q.most, 0, 'f', 3);
+            if (k % 10 == 0)
+                m_table +=
+                    u"%1\t%2\t%3\n"_s.arg(root * root, 0, 'f', 0).arg(q.design, 0, 'f', 3).arg(q.most, 0, 'f', 3);
         }
         auto *upper = m_plot->addGraph();
         upper->setData(x, most, true);
@@ -156,13 +165,22 @@ void TorqueChart::refresh(const ProvedAxis &p, const Finding *chosen) {
         dots.setDashPattern({3, 3});
         wantedLine->setPen(dots);
         const int at = 62;
-        label(m_plot, x[at], most[at], u"most it can give"_s, Qt::AlignHCenter | Qt::AlignBottom, 13, false, t.ink2, {0, -3});
-        label(m_plot, x[58], design[58], u"counted on: %1 V, %2 A"_s.arg(text(numberText(m.supply.v, 3)), text(numberText(m.drivePeak.v, 2))), Qt::AlignHCenter | Qt::AlignTop, 13, true, t.ink, {0, 3});
-        label(m_plot, x[56], half[56], m.closedLoop ? u"1.33× line"_s : u"half of it: 2.0× line"_s, Qt::AlignHCenter | Qt::AlignTop, 13, false, t.ink2, {0, 2});
+        label(m_plot, x[at], most[at], u"most it can give"_s, Qt::AlignHCenter | Qt::AlignBottom, 13, false, t.ink2,
+              {0, -3});
+        label(m_plot, x[58], design[58],
+              u"counted on: %1 V, %2 A"_s.arg(text(numberText(m.supply.v, 3)), text(numberText(m.drivePeak.v, 2))),
+              Qt::AlignHCenter | Qt::AlignTop, 13, true, t.ink, {0, 3});
+        label(m_plot, x[56], half[56], m.closedLoop ? u"1.33× line"_s : u"half of it: 2.0× line"_s,
+              Qt::AlignHCenter | Qt::AlignTop, 13, false, t.ink2, {0, 2});
     } else {
         for (const auto &q : s.points)
             if (q.demand == q.demand) top = std::max(top, q.demand * 1.6);
-        corner(m_plot, 0.5, 0.42, m.hasMotor ? u"The motor's curve needs its plate: torque, current, resistance, inductance, and the supply."_s : u"No motor yet. The pins are what the axis asks."_s, Qt::AlignCenter)->setFont(face(15));
+        corner(m_plot, 0.5, 0.42,
+               m.hasMotor
+                   ? u"The motor's curve needs its plate: torque, current, resistance, inductance, and the supply."_s
+                   : u"No motor yet. The pins are what the axis asks."_s,
+               Qt::AlignCenter)
+            ->setFont(face(15));
     }
     for (const auto &q : s.points)
         if (q.demand == q.demand) top = std::max(top, q.demand * scale * 1.1);
@@ -172,7 +190,10 @@ void TorqueChart::refresh(const ProvedAxis &p, const Finding *chosen) {
     m_plot->yAxis->setTicker(yTicker);
     corner(m_plot, 0.0, 0.0, u"  Torque at the motor shaft, %1"_s.arg(unit), Qt::AlignLeft | Qt::AlignTop);
     corner(m_plot, 0.985, 0.995, u"motor speed, rpm (square-root scale)"_s, Qt::AlignRight | Qt::AlignBottom);
-    if (m.rapid.known() && s.motorRpm == s.motorRpm) corner(m_plot, 0.06, 0.995, u"%1 rpm is %2 mm/min"_s.arg(text(numberText(s.motorRpm, 3)), text(numberText(m.rapid.v * 60e3, 4))), Qt::AlignLeft | Qt::AlignBottom);
+    if (m.rapid.known() && s.motorRpm == s.motorRpm)
+        corner(m_plot, 0.06, 0.995,
+               u"%1 rpm is %2 mm/min"_s.arg(text(numberText(s.motorRpm, 3)), text(numberText(m.rapid.v * 60e3, 4))),
+               Qt::AlignLeft | Qt::AlignBottom);
     // duty pins, the steadiest first so that the weakest lies on top
     std::vector<const Finding *> rows;
     for (const auto &f : p.evaluation.findings)
@@ -185,7 +206,8 @@ void TorqueChart::refresh(const ProvedAxis &p, const Finding *chosen) {
         if (!std::isfinite(rpm)) continue;
         const double x = std::sqrt(rpm), y = f->demand * scale;
         m_pins.push_back({{x, y}, *f});
-        m_table += text(titleOf(m, *f)) + u"\t%1 rpm\t%2 N·m\t%3\n"_s.arg(rpm, 0, 'f', 0).arg(f->demand, 0, 'f', 3).arg(text(marginText(*f)));
+        m_table += text(titleOf(m, *f)) +
+                   u"\t%1 rpm\t%2 N·m\t%3\n"_s.arg(rpm, 0, 'f', 0).arg(f->demand, 0, 'f', 3).arg(text(marginText(*f)));
         const bool on = chosen && f->id == chosen->id && f->cut == chosen->cut && f->operating == chosen->operating;
         if (on && f->capacity == f->capacity) {
             auto *drop = new QCPItemLine(m_plot);
@@ -200,7 +222,8 @@ void TorqueChart::refresh(const ProvedAxis &p, const Finding *chosen) {
             ring->setSize(7);
             ring->setPen(QPen(t.ink, 1.4));
             ring->setBrush(t.sheet);
-            label(m_plot, x, f->capacity * scale, text(numberText(f->capacity * scale, 3)) + u" there"_s, Qt::AlignLeft | Qt::AlignTop, 13, false, t.ink2, {8, 5});
+            label(m_plot, x, f->capacity * scale, text(numberText(f->capacity * scale, 3)) + u" there"_s,
+                  Qt::AlignLeft | Qt::AlignTop, 13, false, t.ink2, {8, 5});
         }
         if (f->low == f->low && on) { // whisker: what the demand may be
             auto *w = new QCPItemLine(m_plot);
@@ -216,12 +239,17 @@ void TorqueChart::refresh(const ProvedAxis &p, const Finding *chosen) {
         // a name beside the pin, unless another name is already there
         m_plot->axisRect()->setOuterRect(m_plot->rect());
         const double px = m_plot->xAxis->coordToPixel(x), py = m_plot->yAxis->coordToPixel(y);
-        const bool crowded = std::any_of(taken.begin(), taken.end(), [&](const auto &q) { return std::fabs(q.first - px) < 190 && std::fabs(q.second - py) < 15; });
+        const bool crowded = std::any_of(taken.begin(), taken.end(), [&](const auto &q) {
+            return std::fabs(q.first - px) < 190 && std::fabs(q.second - py) < 15;
+        });
         if (!crowded || on) {
             const bool rightSide = x > 0.62 * std::sqrt(largest);
-            const double overZero = m_plot->yAxis->coordToPixel(0) - py; // the zero line is not to strike the name through
+            const double overZero =
+                m_plot->yAxis->coordToPixel(0) - py; // the zero line is not to strike the name through
             const double lift = overZero < 10 ? overZero - 10 : 0;
-            auto *name = label(m_plot, x, y, text(titleOf(m, *f)) + u" "_s + text(numberText(y, 2)), (rightSide ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignVCenter, on ? 15 : 13, on, on ? t.ink : t.ink2, {rightSide ? -18.0 : 18.0, lift});
+            auto *name = label(m_plot, x, y, text(titleOf(m, *f)) + u" "_s + text(numberText(y, 2)),
+                               (rightSide ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignVCenter, on ? 15 : 13, on,
+                               on ? t.ink : t.ink2, {rightSide ? -18.0 : 18.0, lift});
             name->setPadding(QMargins(1, 0, 1, 0));
             taken.push_back({px, py});
         }
@@ -237,7 +265,8 @@ bool TorqueChart::eventFilter(QObject *o, QEvent *e) {
         double best = 18;
         const Finding *hit = nullptr;
         for (const auto &[xy, f] : m_pins) {
-            const double d = std::hypot(m_plot->xAxis->coordToPixel(xy.x()) - at.x(), m_plot->yAxis->coordToPixel(xy.y()) - at.y());
+            const double d =
+                std::hypot(m_plot->xAxis->coordToPixel(xy.x()) - at.x(), m_plot->yAxis->coordToPixel(xy.y()) - at.y());
             if (d < best) {
                 best = d;
                 hit = &f;
@@ -297,13 +326,15 @@ void PullChart::refresh(const ProvedAxis &p, const nlohmann::json &readings) {
             };
             const double x = get("at_mm") * 1e3;
             for (bool away : {true, false})
-                if (const double y = get(away ? "away_N" : "back_N"); y == y && x == x) m_points.push_back({QString::fromStdString(id), away, x, y});
+                if (const double y = get(away ? "away_N" : "back_N"); y == y && x == x)
+                    m_points.push_back({QString::fromStdString(id), away, x, y});
         }
         // along the axis, as the proof reads them
         auto sorted = m.readings;
         std::stable_sort(sorted.begin(), sorted.end(), [](const auto &a, const auto &b) { return a.at < b.at; });
         QVector<double> x, y, lo, hi;
-        const double below = m.pull.low == m.pull.low ? m.pull.low / m.pull.v : 0.9, above = m.pull.high == m.pull.high ? m.pull.high / m.pull.v : 1.1;
+        const double below = m.pull.low == m.pull.low ? m.pull.low / m.pull.v : 0.9,
+                     above = m.pull.high == m.pull.high ? m.pull.high / m.pull.v : 1.1;
         for (const auto &r : sorted) {
             const double mean = (r.away + r.back).value() / 2;
             x << inMillimetres(r.at);
@@ -311,7 +342,8 @@ void PullChart::refresh(const ProvedAxis &p, const nlohmann::json &readings) {
             lo << mean * below;
             hi << mean * above;
             top = std::max({top, r.away.value(), r.back.value()});
-            table += u"%1 mm: %2 N away, %3 N back\n"_s.arg(inMillimetres(r.at)).arg(r.away.value()).arg(r.back.value());
+            table +=
+                u"%1 mm: %2 N away, %3 N back\n"_s.arg(inMillimetres(r.at)).arg(r.away.value()).arg(r.back.value());
         }
         auto *upper = m_plot->addGraph();
         upper->setData(x, hi, true);
@@ -333,13 +365,17 @@ void PullChart::refresh(const ProvedAxis &p, const nlohmann::json &readings) {
             auto *g = m_plot->addGraph();
             g->setData(px, py, true);
             g->setLineStyle(QCPGraph::lsNone);
-            g->setScatterStyle(QCPScatterStyle(away ? QCPScatterStyle::ssTriangle : QCPScatterStyle::ssTriangleInverted, QPen(t.ink, 1.2), t.sheet, 9));
+            g->setScatterStyle(QCPScatterStyle(away ? QCPScatterStyle::ssTriangle : QCPScatterStyle::ssTriangleInverted,
+                                               QPen(t.ink, 1.2), t.sheet, 9));
         }
         if (sorted.size() > 1) {
             const auto [l, h] = std::minmax_element(y.begin(), y.end());
             const auto li = l - y.begin(), hi2 = h - y.begin();
-            label(m_plot, x[hi2], *h, u"binds "_s + text(numberText(*h, 3)), (x[hi2] > travel * 0.6 ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignBottom, 13, true, t.ink, {x[hi2] > travel * 0.6 ? -10.0 : 10.0, -6.0});
-            label(m_plot, x[li], *l, u"runs free "_s + text(numberText(*l, 3)), Qt::AlignHCenter | Qt::AlignTop, 13, true, t.ink, {0, 12});
+            label(m_plot, x[hi2], *h, u"binds "_s + text(numberText(*h, 3)),
+                  (x[hi2] > travel * 0.6 ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignBottom, 13, true, t.ink,
+                  {x[hi2] > travel * 0.6 ? -10.0 : 10.0, -6.0});
+            label(m_plot, x[li], *l, u"runs free "_s + text(numberText(*l, 3)), Qt::AlignHCenter | Qt::AlignTop, 13,
+                  true, t.ink, {0, 12});
         }
         auto *avg = new QCPItemLine(m_plot);
         avg->start->setCoords(0, m.pullMean.v);
@@ -347,7 +383,8 @@ void PullChart::refresh(const ProvedAxis &p, const nlohmann::json &readings) {
         QPen dots(t.ink2, 1);
         dots.setDashPattern({1, 3});
         avg->setPen(dots);
-        label(m_plot, travel * 0.30, m.pullMean.v, text(numberText(m.pullMean.v, 2)) + u" N on average"_s, Qt::AlignLeft | Qt::AlignBottom, 13, false, t.ink2, {0, -1});
+        label(m_plot, travel * 0.30, m.pullMean.v, text(numberText(m.pullMean.v, 2)) + u" N on average"_s,
+              Qt::AlignLeft | Qt::AlignBottom, 13, false, t.ink2, {0, -1});
     } else if (m.pull.known()) {
         // nothing measured along the travel: the class default, dashed, with its band
         auto *upper = m_plot->addGraph();
@@ -365,7 +402,11 @@ void PullChart::refresh(const ProvedAxis &p, const nlohmann::json &readings) {
         dash.setDashPattern({6, 4});
         line->setPen(dash);
         top = std::max(top, m.pull.high);
-        label(m_plot, travel / 2, m.pull.v, (m.pull.assumed() ? u"≈ %1 N, class default: pull it at five places, both ways"_s : u"%1 N, by the hoist scale"_s).arg(text(numberText(m.pull.v, 3))), Qt::AlignHCenter | Qt::AlignTop, 13, true, t.ink, {0, 4});
+        label(m_plot, travel / 2, m.pull.v,
+              (m.pull.assumed() ? u"≈ %1 N, class default: pull it at five places, both ways"_s
+                                : u"%1 N, by the hoist scale"_s)
+                  .arg(text(numberText(m.pull.v, 3))),
+              Qt::AlignHCenter | Qt::AlignTop, 13, true, t.ink, {0, 4});
     }
     if (m.pull.known()) {
         const double sized = m.pull.v * m.coldFactor.v;
@@ -375,7 +416,10 @@ void PullChart::refresh(const ProvedAxis &p, const nlohmann::json &readings) {
         QPen dash(t.ink, 1.4);
         dash.setDashPattern({7, 4});
         line->setPen(dash);
-        label(m_plot, 0, sized, u"%1 N sizes the motor: worst × %2 for a cold day"_s.arg(text(numberText(sized, 3)), text(numberText(m.coldFactor.v, 2))), Qt::AlignLeft | Qt::AlignBottom, 13, false, t.ink2, {6, -2});
+        label(m_plot, 0, sized,
+              u"%1 N sizes the motor: worst × %2 for a cold day"_s.arg(text(numberText(sized, 3)),
+                                                                       text(numberText(m.coldFactor.v, 2))),
+              Qt::AlignLeft | Qt::AlignBottom, 13, false, t.ink2, {6, -2});
     }
     m_plot->xAxis->setRange(-travel * 0.03, travel * 1.03);
     m_plot->yAxis->setRange(0, top * 1.16);
@@ -383,7 +427,12 @@ void PullChart::refresh(const ProvedAxis &p, const nlohmann::json &readings) {
     auto yt = QSharedPointer<QCPAxisTicker>::create();
     yt->setTickCount(4);
     m_plot->yAxis->setTicker(yt);
-    corner(m_plot, 0.0, 0.0, m.pullDirect ? u"  Pull to keep it moving, N, over the place, mm. ▲ away, ▼ back. Shaded: how well the scale is read"_s : u"  Pull along the axis, N, over the place, mm, from the rim pull. ▲ away, ▼ back"_s, Qt::AlignLeft | Qt::AlignTop);
+    corner(
+        m_plot, 0.0, 0.0,
+        m.pullDirect
+            ? u"  Pull to keep it moving, N, over the place, mm. ▲ away, ▼ back. Shaded: how well the scale is read"_s
+            : u"  Pull along the axis, N, over the place, mm, from the rim pull. ▲ away, ▼ back"_s,
+        Qt::AlignLeft | Qt::AlignTop);
     m_plot->axisRect()->setMargins(QMargins(50, 26, 16, 24));
     setAccessibleName(u"Pull along the travel"_s);
     setAccessibleDescription(table);
@@ -398,7 +447,8 @@ bool PullChart::eventFilter(QObject *o, QEvent *e) {
         double best = 14;
         m_grabbed = -1;
         for (std::size_t k = 0; k < m_points.size(); ++k) {
-            const double d = std::hypot(m_plot->xAxis->coordToPixel(m_points[k].x) - at.x(), m_plot->yAxis->coordToPixel(m_points[k].y) - at.y());
+            const double d = std::hypot(m_plot->xAxis->coordToPixel(m_points[k].x) - at.x(),
+                                        m_plot->yAxis->coordToPixel(m_points[k].y) - at.y());
             if (d < best) {
                 best = d;
                 m_grabbed = int(k);

@@ -1,4 +1,5 @@
-// Our charts: the torque over speed with its duty pins, and the pull along the travel. The plotting library stays in here.
+// Our charts: the torque over speed with its duty pins, and the pull along the travel. The plotting library stays in
+// here.
 #pragma once
 
 #include "session/session.h"
@@ -8,7 +9,8 @@ class QCustomPlot;
 
 namespace lw {
 
-/// What the motor gives over speed: counted-on line, band to the most it can give, the wanted line, duty points as pins.
+/// What the motor gives over speed: counted-on line, band to the most it can give, the wanted line, duty points as
+/// pins.
 class TorqueChart : public QWidget {
     Q_OBJECT
 public:
@@ -44,7 +46,7 @@ signals:
     void drawn(); ///< after each drawing: what lies along the travel may follow
     void dragged(const QString &id, bool away, double force); ///< N, while the mouse moves
     void picked(const QString &id);
-    void placeAsked(double place, double force);              ///< double click: m, N
+    void placeAsked(double place, double force); ///< double click: m, N
 
 protected:
     bool eventFilter(QObject *o, QEvent *e) override;

@@ -8,7 +8,8 @@ using namespace Qt::StringLiterals;
 void CellsModel::setRows(std::vector<CellRow> rows) {
     if (rows == m_rows) return;
     bool sameIds = rows.size() == m_rows.size();
-    for (std::size_t k = 0; sameIds && k < rows.size(); ++k) sameIds = rows[k].id == m_rows[k].id && rows[k].head == m_rows[k].head;
+    for (std::size_t k = 0; sameIds && k < rows.size(); ++k)
+        sameIds = rows[k].id == m_rows[k].id && rows[k].head == m_rows[k].head;
     if (!sameIds) {
         beginResetModel();
         m_rows = std::move(rows);
@@ -42,21 +43,26 @@ QVariant CellsModel::data(const QModelIndex &index, int role) const {
         if (!c.under.isEmpty()) parts << c.under;
         return parts.join(u", "_s);
     }
-    if (role == Qt::ToolTipRole) return r.tip.isEmpty() ? c.under.isEmpty() ? c.text : c.text + u"\n"_s + c.under : r.tip;
+    if (role == Qt::ToolTipRole)
+        return r.tip.isEmpty() ? c.under.isEmpty() ? c.text : c.text + u"\n"_s + c.under : r.tip;
     return {};
 }
 QVariant CellsModel::headerData(int s, Qt::Orientation o, int role) const {
     if (role == Qt::TextAlignmentRole) // a head stands over its figures
         for (const auto &r : m_rows)
-            if (!r.head && s < int(r.cells.size())) return int((r.cells[std::size_t(s)].right ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignVCenter);
-    return o == Qt::Horizontal && role == Qt::DisplayRole && s >= 0 && s < m_heads.size() ? QVariant(m_heads[s]) : QVariant();
+            if (!r.head && s < int(r.cells.size()))
+                return int((r.cells[std::size_t(s)].right ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignVCenter);
+    return o == Qt::Horizontal && role == Qt::DisplayRole && s >= 0 && s < m_heads.size() ? QVariant(m_heads[s])
+                                                                                          : QVariant();
 }
 Qt::ItemFlags CellsModel::flags(const QModelIndex &index) const {
     if (!index.isValid() || index.row() >= int(m_rows.size())) return Qt::NoItemFlags;
     const auto &r = m_rows[std::size_t(index.row())];
     if (r.head) return Qt::ItemIsEnabled;
     const auto f = Qt::ItemIsEnabled | Qt::ItemIsSelectable;
-    return index.column() < int(r.cells.size()) && r.cells[std::size_t(index.column())].editable ? f | Qt::ItemIsEditable : f;
+    return index.column() < int(r.cells.size()) && r.cells[std::size_t(index.column())].editable
+               ? f | Qt::ItemIsEditable
+               : f;
 }
 bool CellsModel::setData(const QModelIndex &index, const QVariant &value, int role) {
     if (!index.isValid() || role != Qt::EditRole || !edited) return false;
@@ -74,7 +80,10 @@ public:
         const auto &t = theme();
         p->save();
         p->setRenderHint(QPainter::Antialiasing);
-        p->fillRect(o.rect, r.head ? t.paper : o.state & QStyle::State_Selected ? t.touchWash : r.wash.isValid() ? r.wash : t.sheet);
+        p->fillRect(o.rect, r.head                             ? t.paper
+                            : o.state & QStyle::State_Selected ? t.touchWash
+                            : r.wash.isValid()                 ? r.wash
+                                                               : t.sheet);
         p->setPen(QPen(t.rule, 1));
         p->drawLine(o.rect.bottomLeft(), o.rect.bottomRight());
         if (index.column() < int(r.cells.size())) paintCell(*p, o.rect, r.cells[std::size_t(index.column())], r.head);
@@ -119,7 +128,8 @@ private:
             x += 33;
         }
         const bool two = !c.under.isEmpty();
-        const QRectF first(x, rect.top() + (two ? 4 : 0), right - x, two ? 22 : rect.height()), second(x, rect.top() + 25, right - x, 18);
+        const QRectF first(x, rect.top() + (two ? 4 : 0), right - x, two ? 22 : rect.height()),
+            second(x, rect.top() + 25, right - x, 18);
         const auto align = (c.right ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignVCenter;
         p.setFont(face(head ? 13 : 15, c.bold || head, c.italic));
         p.setPen(c.ink.isValid() ? c.ink : t.ink);
@@ -155,7 +165,8 @@ void CellsView::layoutRows() {
     const auto &rows = m_cells->rows();
     for (std::size_t k = 0; k < rows.size(); ++k) {
         bool two = false;
-        for (const auto &c : rows[k].cells) two |= !c.under.isEmpty() || c.progress || c.kind;
+        for (const auto &c : rows[k].cells)
+            two |= !c.under.isEmpty() || c.progress || c.kind;
         const int h = rows[k].head ? 27 : two ? 49 : 31;
         if (rowHeight(int(k)) != h) setRowHeight(int(k), h);
         if (rows[k].head && m_cells->columnCount() > 2) setSpan(int(k), 0, 1, m_cells->columnCount() - 1);
@@ -163,10 +174,13 @@ void CellsView::layoutRows() {
 }
 QString CellsView::currentId() const {
     const int r = currentIndex().row();
-    return r >= 0 && r < int(m_cells->rows().size()) && !m_cells->rows()[std::size_t(r)].head ? m_cells->rows()[std::size_t(r)].id : QString();
+    return r >= 0 && r < int(m_cells->rows().size()) && !m_cells->rows()[std::size_t(r)].head
+               ? m_cells->rows()[std::size_t(r)].id
+               : QString();
 }
 void CellsView::setCurrentId(const QString &id) {
-    if (const int r = m_cells->rowOf(id); r >= 0) setCurrentIndex(m_cells->index(r, std::max(0, currentIndex().column())));
+    if (const int r = m_cells->rowOf(id); r >= 0)
+        setCurrentIndex(m_cells->index(r, std::max(0, currentIndex().column())));
 }
 void CellsView::setWidths(const std::vector<int> &widths) {
     m_widths = widths;
@@ -175,8 +189,10 @@ void CellsView::setWidths(const std::vector<int> &widths) {
 void CellsView::resizeEvent(QResizeEvent *e) {
     if (e) QTableView::resizeEvent(e);
     int used = 0;
-    for (int w : m_widths) used += w;
-    for (std::size_t k = 0; k < m_widths.size(); ++k) setColumnWidth(int(k), m_widths[k] ? m_widths[k] : std::max(120, viewport()->width() - used));
+    for (int w : m_widths)
+        used += w;
+    for (std::size_t k = 0; k < m_widths.size(); ++k)
+        setColumnWidth(int(k), m_widths[k] ? m_widths[k] : std::max(120, viewport()->width() - used));
 }
 void CellsView::keyPressEvent(QKeyEvent *e) {
     if (e->key() == Qt::Key_Return || e->key() == Qt::Key_Enter) {
@@ -185,7 +201,9 @@ void CellsView::keyPressEvent(QKeyEvent *e) {
         return;
     }
     // letters are keys of the window here, not a search in the table
-    if (!e->text().isEmpty() && e->modifiers() == Qt::NoModifier && e->key() != Qt::Key_F2 && e->key() != Qt::Key_Escape && e->key() != Qt::Key_Delete) return e->ignore();
+    if (!e->text().isEmpty() && e->modifiers() == Qt::NoModifier && e->key() != Qt::Key_F2 &&
+        e->key() != Qt::Key_Escape && e->key() != Qt::Key_Delete)
+        return e->ignore();
     QTableView::keyPressEvent(e);
 }
 void CellsView::currentChanged(const QModelIndex &now, const QModelIndex &before) {
@@ -202,7 +220,9 @@ QString CellsView::asText() const {
     QString t;
     for (const auto &r : m_cells->rows()) {
         QStringList line;
-        for (int c = 0; c < m_cells->columnCount(); ++c) line << m_cells->data(m_cells->index(int(&r - m_cells->rows().data()), c), Qt::AccessibleTextRole).toString();
+        for (int c = 0; c < m_cells->columnCount(); ++c)
+            line << m_cells->data(m_cells->index(int(&r - m_cells->rows().data()), c), Qt::AccessibleTextRole)
+                        .toString();
         t += line.join(u'\t') + u'\n';
     }
     return t;

@@ -40,7 +40,9 @@ public:
     [[nodiscard]] const std::vector<CellRow> &rows() const { return m_rows; }
     [[nodiscard]] int rowOf(const QString &id) const;
     int rowCount(const QModelIndex &parent = {}) const override { return parent.isValid() ? 0 : int(m_rows.size()); }
-    int columnCount(const QModelIndex &parent = {}) const override { return parent.isValid() ? 0 : int(m_heads.size()); }
+    int columnCount(const QModelIndex &parent = {}) const override {
+        return parent.isValid() ? 0 : int(m_heads.size());
+    }
     QVariant data(const QModelIndex &index, int role) const override;
     QVariant headerData(int section, Qt::Orientation o, int role) const override;
     Qt::ItemFlags flags(const QModelIndex &index) const override;

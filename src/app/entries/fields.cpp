@@ -23,7 +23,9 @@ QString FieldWidget::help() const {
     if (!m_spec) return {};
     QString t = text(m_spec->label);
     if (!m_spec->help.empty()) t += u". "_s + text(m_spec->help);
-    if (m_spec->kind == FieldKind::Value && m_spec->most > m_spec->least) t += u" Usual: %1 to %2 %3."_s.arg(text(numberText(m_spec->least)), text(numberText(m_spec->most)), text(unitLabel(m_spec->unit)));
+    if (m_spec->kind == FieldKind::Value && m_spec->most > m_spec->least)
+        t += u" Usual: %1 to %2 %3."_s.arg(text(numberText(m_spec->least)), text(numberText(m_spec->most)),
+                                           text(unitLabel(m_spec->unit)));
     return t;
 }
 
@@ -32,7 +34,8 @@ QString FieldWidget::help() const {
 bool EntryLine::event(QEvent *e) {
     if (e->type() == QEvent::ShortcutOverride) {
         auto *k = static_cast<QKeyEvent *>(e);
-        if ((k->matches(QKeySequence::Undo) && !isUndoAvailable()) || (k->matches(QKeySequence::Redo) && !isRedoAvailable())) {
+        if ((k->matches(QKeySequence::Undo) && !isUndoAvailable()) ||
+            (k->matches(QKeySequence::Redo) && !isRedoAvailable())) {
             e->ignore(); // the window's undo
             return true;
         }
@@ -72,7 +75,8 @@ void setLineInk(QLineEdit *line, const QColor &ink) {
 void moveOn(QWidget *from) {
     auto *next = from->nextInFocusChain();
     for (int k = 0; k < 500 && next != from; ++k, next = next->nextInFocusChain())
-        if ((next->focusPolicy() & Qt::TabFocus) && next->isVisible() && next->isEnabled() && from->window()->isAncestorOf(next)) {
+        if ((next->focusPolicy() & Qt::TabFocus) && next->isVisible() && next->isEnabled() &&
+            from->window()->isAncestorOf(next)) {
             next->setFocus(Qt::TabFocusReason);
             return;
         }
@@ -81,7 +85,8 @@ void moveOn(QWidget *from) {
 
 // ---- values
 
-ValueEntry::ValueEntry(Session *session, QWidget *parent, const QString &label) : FieldWidget(session, parent), m_line(new EntryLine(this)), m_label(label) {
+ValueEntry::ValueEntry(Session *session, QWidget *parent, const QString &label)
+    : FieldWidget(session, parent), m_line(new EntryLine(this)), m_label(label) {
     setFixedHeight(47);
     setMinimumWidth(60);
     m_line->setFrame(false);
@@ -166,13 +171,16 @@ void ValueEntry::refresh() {
     const auto p = m_pointer.toStdString();
     const auto value = m_session->at(p);
     const auto typed = m_session->typedAt(p);
-    const bool assumedValue = typed.isEmpty() || (value.is_object() && value.value("standing", std::string()) == "assumed");
+    const bool assumedValue =
+        typed.isEmpty() || (value.is_object() && value.value("standing", std::string()) == "assumed");
     m_unlikely.clear();
-    const auto read = typed.isEmpty() ? tl::expected<TypedValue, TypedProblem>(tl::unexpected(TypedProblem{})) : readTyped(typed.toStdString(), m_spec->dimension, m_spec->unit);
+    const auto read = typed.isEmpty() ? tl::expected<TypedValue, TypedProblem>(tl::unexpected(TypedProblem{}))
+                                      : readTyped(typed.toStdString(), m_spec->dimension, m_spec->unit);
     if (read && m_spec->most > m_spec->least) {
         const double v = read->si / unitInSi(m_spec->unit, m_spec->dimension).value_or(1.0);
         if (v < m_spec->least * (1 - 1e-9) || v > m_spec->most * (1 + 1e-9))
-            m_unlikely = u"Unusual: %1 to %2 %3 is the usual range. It counts all the same."_s.arg(text(numberText(m_spec->least)), text(numberText(m_spec->most)), text(unitLabel(m_spec->unit)));
+            m_unlikely = u"Unusual: %1 to %2 %3 is the usual range. It counts all the same."_s.arg(
+                text(numberText(m_spec->least)), text(numberText(m_spec->most)), text(unitLabel(m_spec->unit)));
     }
     const QString display = displayText();
     if (!m_editing) {
@@ -185,13 +193,21 @@ void ValueEntry::refresh() {
         setLineInk(m_line, typed.isEmpty() ? theme().ink2 : theme().ink);
     }
     QString tip = help();
-    if (typed.isEmpty() && m_fallback == m_fallback) tip += u" Not measured: "_s + (m_reason.isEmpty() ? u"class default"_s : m_reason) + u", assumed."_s;
+    if (typed.isEmpty() && m_fallback == m_fallback)
+        tip += u" Not measured: "_s + (m_reason.isEmpty() ? u"class default"_s : m_reason) + u", assumed."_s;
     const QString note = value.is_object() ? QString::fromStdString(value.value("note", std::string())) : QString();
     if (!note.isEmpty()) tip += u" Note: "_s + note;
     if (toolTip() != tip) setToolTip(tip);
     m_line->setAccessibleName(m_label);
-    m_line->setAccessibleDescription(display + (assumedValue && !display.isEmpty() ? u", assumed"_s : QString()) + (m_problem.isEmpty() ? QString() : u", "_s + m_problem));
-    const QString face = QStringList{m_label, typed, m_line->accessibleDescription(), m_unlikely, QString::number(m_editing), QString::number(int(viewUnits().system))}.join(u'\n');
+    m_line->setAccessibleDescription(display + (assumedValue && !display.isEmpty() ? u", assumed"_s : QString()) +
+                                     (m_problem.isEmpty() ? QString() : u", "_s + m_problem));
+    const QString face = QStringList{m_label,
+                                     typed,
+                                     m_line->accessibleDescription(),
+                                     m_unlikely,
+                                     QString::number(m_editing),
+                                     QString::number(int(viewUnits().system))}
+                             .join(u'\n');
     if (face == m_face) return;
     m_face = face; // what is drawn follows from these alone
     update();
@@ -223,7 +239,9 @@ void ValueEntry::abandon() {
 
 void ValueEntry::tryLive() {
     const QString typed = m_line->text().trimmed();
-    if (!m_editing || !m_spec || typed.isEmpty() || !m_line->hasFocus() || typed == m_session->typedAt(m_pointer.toStdString())) return;
+    if (!m_editing || !m_spec || typed.isEmpty() || !m_line->hasFocus() ||
+        typed == m_session->typedAt(m_pointer.toStdString()))
+        return;
     const auto read = readTyped(typed.toStdString(), m_spec->dimension, m_spec->unit);
     if (!read || !boundProblem(*m_spec, read->si).empty()) return; // half a number is no mistake yet
     if (!m_live) m_untouched = m_session->at(m_pointer.toStdString());
@@ -255,14 +273,16 @@ void ValueEntry::commit(bool stepping) {
     }
     if (before.isEmpty() && m_fallback == m_fallback && !stepping) { // untouched assumption stays one
         const std::string_view unit = viewUnits().system == UnitSystem::Inch ? inchUnit(m_spec->unit) : m_spec->unit;
-        if (typed == text(valueText(m_fallback, m_spec->dimension, unit, 5)) + text(unit) || typed.startsWith(u"≈")) return;
+        if (typed == text(valueText(m_fallback, m_spec->dimension, unit, 5)) + text(unit) || typed.startsWith(u"≈"))
+            return;
     }
     const auto problem = m_session->typeInto(m_pointer, typed, m_standing);
     if (!problem.isEmpty()) {
         QStringList meant;
         const auto read = readTyped(typed.toStdString(), m_spec->dimension, m_spec->unit);
         if (!read)
-            for (const auto &m : read.error().meant) meant << QString::fromStdString(m);
+            for (const auto &m : read.error().meant)
+                meant << QString::fromStdString(m);
         m_problem = problem;
         showProblem(problem, meant);
         emit said(problem);
@@ -292,7 +312,9 @@ void ValueEntry::showProblem(const QString &sentence, const QStringList &meant) 
     }
     m_bubble = new QFrame(window());
     m_bubble->setObjectName(u"problem"_s);
-    m_bubble->setStyleSheet(u"QFrame#problem { background:%1; border:1.6px solid %2; } QLabel { color:%3; background:transparent; }"_s.arg(theme().failsWash.name(), theme().fails.name(), theme().ink.name()));
+    m_bubble->setStyleSheet(
+        u"QFrame#problem { background:%1; border:1.6px solid %2; } QLabel { color:%3; background:transparent; }"_s.arg(
+            theme().failsWash.name(), theme().fails.name(), theme().ink.name()));
     auto *v = new QVBoxLayout(m_bubble);
     v->setContentsMargins(8, 6, 8, 6);
     v->setSpacing(2);
@@ -314,7 +336,8 @@ void ValueEntry::showProblem(const QString &sentence, const QStringList &meant) 
     m_bubble->adjustSize();
     QPoint at = mapTo(window(), QPoint(0, height() + 2));
     at.setX(std::min(at.x(), window()->width() - m_bubble->width() - 6));
-    if (at.y() + m_bubble->height() > window()->height() - 30) at.setY(mapTo(window(), QPoint(0, 0)).y() - m_bubble->height() - 2);
+    if (at.y() + m_bubble->height() > window()->height() - 30)
+        at.setY(mapTo(window(), QPoint(0, 0)).y() - m_bubble->height() - 2);
     m_bubble->move(at);
     m_bubble->show();
     m_bubble->raise();
@@ -334,8 +357,13 @@ void ValueEntry::paintEvent(QPaintEvent *) {
         p.setPen(QPen(m_problem.isEmpty() ? t.touch : t.fails, 1.6));
         p.drawRect(QRectF(0.8, 17.8, width() - 1.6, 25.4));
     } else {
-        const bool assumedValue = typed.isEmpty() || (value.is_object() && value.value("standing", std::string()) == "assumed");
-        QPen pen(!m_problem.isEmpty() ? t.fails : !m_unlikely.isEmpty() ? t.watch : assumedValue ? t.ink2 : t.touch, 1.4);
+        const bool assumedValue =
+            typed.isEmpty() || (value.is_object() && value.value("standing", std::string()) == "assumed");
+        QPen pen(!m_problem.isEmpty()    ? t.fails
+                 : !m_unlikely.isEmpty() ? t.watch
+                 : assumedValue          ? t.ink2
+                                         : t.touch,
+                 1.4);
         if (assumedValue) pen.setDashPattern({4, 3});
         p.setPen(pen);
         p.drawLine(QPointF(0, 43), QPointF(width(), 43));
@@ -344,14 +372,17 @@ void ValueEntry::paintEvent(QPaintEvent *) {
     p.setPen(t.ink2);
     QString converted;
     if (!typed.isEmpty()) {
-        const auto read = readTyped(m_editing ? m_line->text().toStdString() : typed.toStdString(), m_spec->dimension, m_spec->unit);
+        const auto read =
+            readTyped(m_editing ? m_line->text().toStdString() : typed.toStdString(), m_spec->dimension, m_spec->unit);
         const std::string_view unit = viewUnits().system == UnitSystem::Inch ? inchUnit(m_spec->unit) : m_spec->unit;
         const bool sum = typed.contains(u'+') || typed.contains(u'*') || typed.contains(u'/');
-        if (read && ((!read->unit.empty() && read->unit != unit) || (m_editing && sum)) && !unit.empty()) converted = text(valueText(read->si, m_spec->dimension, unit, 4)) + QChar(0xA0) + text(unitLabel(unit));
+        if (read && ((!read->unit.empty() && read->unit != unit) || (m_editing && sum)) && !unit.empty())
+            converted = text(valueText(read->si, m_spec->dimension, unit, 4)) + QChar(0xA0) + text(unitLabel(unit));
     }
     const QFontMetrics fm(p.font());
     const int right = converted.isEmpty() ? 0 : fm.horizontalAdvance(converted) + 6;
-    p.drawText(QRect(0, 0, width() - right, 17), Qt::AlignLeft | Qt::AlignVCenter, fm.elidedText(m_label, Qt::ElideRight, width() - right));
+    p.drawText(QRect(0, 0, width() - right, 17), Qt::AlignLeft | Qt::AlignVCenter,
+               fm.elidedText(m_label, Qt::ElideRight, width() - right));
     if (!converted.isEmpty()) {
         p.setPen(t.touch);
         p.drawText(QRect(0, 0, width(), 17), Qt::AlignRight | Qt::AlignVCenter, converted);
@@ -363,7 +394,8 @@ void ValueEntry::mousePressEvent(QMouseEvent *e) {
         m_scrubFrom = int(e->position().x());
         m_scrubbed = 0;
         m_scrubText = m_session->typedAt(m_pointer.toStdString());
-        if (m_scrubText.isEmpty() && m_fallback == m_fallback) m_scrubText = text(valueText(m_fallback, m_spec->dimension, m_spec->unit, 4)) + text(m_spec->unit);
+        if (m_scrubText.isEmpty() && m_fallback == m_fallback)
+            m_scrubText = text(valueText(m_fallback, m_spec->dimension, m_spec->unit, 4)) + text(m_spec->unit);
         setCursor(Qt::SizeHorCursor);
     }
 }
@@ -385,7 +417,9 @@ void ValueEntry::mouseReleaseEvent(QMouseEvent *) {
 
 // ---- choices
 
-ChoiceEntry::ChoiceEntry(Session *session, QWidget *parent, const QString &label) : FieldWidget(session, parent), m_labelWidget(makeLabel(label, 13, Ink::Label, false, false, this)), m_box(new QComboBox(this)), m_label(label) {
+ChoiceEntry::ChoiceEntry(Session *session, QWidget *parent, const QString &label)
+    : FieldWidget(session, parent), m_labelWidget(makeLabel(label, 13, Ink::Label, false, false, this)),
+      m_box(new QComboBox(this)), m_label(label) {
     setFixedHeight(47);
     auto *v = new QVBoxLayout(this);
     v->setContentsMargins(0, 0, 0, 3);
@@ -401,7 +435,8 @@ ChoiceEntry::ChoiceEntry(Session *session, QWidget *parent, const QString &label
     setFocusProxy(m_box);
     connect(m_box, &QComboBox::activated, this, [this](int index) {
         const auto code = m_box->itemData(index).toString();
-        m_session->setText(m_pointer, code, m_label.toLower() + u" "_s + (code.isEmpty() ? u"not chosen"_s : m_box->itemText(index)));
+        m_session->setText(m_pointer, code,
+                           m_label.toLower() + u" "_s + (code.isEmpty() ? u"not chosen"_s : m_box->itemText(index)));
     });
 }
 
@@ -417,7 +452,8 @@ void ChoiceEntry::setPointer(const QString &pointer) {
         const QSignalBlocker block(m_box);
         m_box->clear();
         m_box->addItem(QString(), QString());
-        for (const auto &c : choicesOf(*m_spec)) m_box->addItem(QString::fromStdString(c.label), QString::fromStdString(c.code));
+        for (const auto &c : choicesOf(*m_spec))
+            m_box->addItem(QString::fromStdString(c.label), QString::fromStdString(c.code));
         m_box->view()->setMinimumWidth(220);
     }
     m_box->setObjectName(pointer + u".box"_s);
@@ -430,13 +466,17 @@ void ChoiceEntry::refresh() {
     const QString code = v.is_string() ? QString::fromStdString(v.get<std::string>()) : QString();
     const int index = m_box->findData(code);
     const QSignalBlocker block(m_box);
-    m_box->setItemText(0, m_fallback.isEmpty() ? QString() : u"≈ "_s + text(m_spec ? choiceLabel(*m_spec, m_fallback.toStdString()) : std::string()));
+    m_box->setItemText(0, m_fallback.isEmpty() ? QString()
+                                               : u"≈ "_s + text(m_spec ? choiceLabel(*m_spec, m_fallback.toStdString())
+                                                                       : std::string()));
     m_box->setCurrentIndex(std::max(0, index));
 }
 
 // ---- texts
 
-TextEntry::TextEntry(Session *session, QWidget *parent, const QString &label) : FieldWidget(session, parent), m_labelWidget(makeLabel(label, 13, Ink::Label, false, false, this)), m_line(new EntryLine(this)), m_label(label) {
+TextEntry::TextEntry(Session *session, QWidget *parent, const QString &label)
+    : FieldWidget(session, parent), m_labelWidget(makeLabel(label, 13, Ink::Label, false, false, this)),
+      m_line(new EntryLine(this)), m_label(label) {
     setFixedHeight(47);
     auto *v = new QVBoxLayout(this);
     v->setContentsMargins(0, 0, 0, 3);
@@ -484,7 +524,10 @@ void TextEntry::refresh() {
     }
     const QString wrong = m_check && !v.isEmpty() ? m_check(v) : QString();
     const QString colour = (wrong.isEmpty() ? theme().touch : theme().fails).name();
-    const QString style = u"QLineEdit { background:transparent; border:none; border-bottom:2px solid %1; color:%2; } QLineEdit:focus { background:%3; border:2px solid %1; }"_s.arg(colour, theme().ink.name(), theme().field.name());
+    const QString style =
+        u"QLineEdit { background:transparent; border:none; border-bottom:2px solid %1; color:%2; } QLineEdit:focus "
+        u"{ background:%3; border:2px solid %1; }"_s
+            .arg(colour, theme().ink.name(), theme().field.name());
     if (m_line->styleSheet() != style) m_line->setStyleSheet(style);
     m_line->setAccessibleDescription(wrong);
     m_line->setToolTip(wrong.isEmpty() ? help() : wrong);
@@ -499,7 +542,8 @@ void TextEntry::commit() {
     m_line->setModified(false);
     if (m_reader && !v.isEmpty()) {
         const QString read = m_reader(v);
-        if (read.isEmpty()) emit said(u"%1: '%2' cannot be read. %3"_s.arg(m_label, v, m_spec ? text(m_spec->help) : QString()));
+        if (read.isEmpty())
+            emit said(u"%1: '%2' cannot be read. %3"_s.arg(m_label, v, m_spec ? text(m_spec->help) : QString()));
         v = read.isEmpty() ? m_session->typedAt(m_pointer.toStdString()) : read;
         const QSignalBlocker block(m_line);
         m_line->setText(v);

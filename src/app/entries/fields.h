@@ -105,7 +105,7 @@ private:
     QString m_label, m_standing = QStringLiteral("stated"), m_problem, m_unlikely, m_reason, m_face;
     double m_fallback = notKnown;
     bool m_editing = false, m_wantsLive = false, m_live = false;
-    QTimer m_pause;            ///< between the last key and the trial
+    QTimer m_pause;             ///< between the last key and the trial
     nlohmann::json m_untouched; ///< what stood there before the trial
     int m_scrubFrom = -1;
     long m_scrubbed = 0;

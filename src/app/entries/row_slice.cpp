@@ -6,7 +6,8 @@
 namespace lw {
 using namespace Qt::StringLiterals;
 
-RowSlice::RowSlice(std::size_t room, const QString &rowsCalled, QWidget *parent) : QWidget(parent), m_room(room), m_called(rowsCalled) {
+RowSlice::RowSlice(std::size_t room, const QString &rowsCalled, QWidget *parent)
+    : QWidget(parent), m_room(room), m_called(rowsCalled) {
     auto *h = new QHBoxLayout(this);
     h->setContentsMargins(0, 0, 0, 0);
     m_words = makeLabel({}, 13, Ink::Label, false, false, this);
@@ -25,8 +26,10 @@ RowSlice::RowSlice(std::size_t room, const QString &rowsCalled, QWidget *parent)
 }
 
 void RowSlice::step(int by) {
-    if (by < 0) m_from -= std::min(m_from, m_room);
-    else if (m_from + m_room < m_all) m_from += m_room;
+    if (by < 0)
+        m_from -= std::min(m_from, m_room);
+    else if (m_from + m_room < m_all)
+        m_from += m_room;
     emit moved();
 }
 

@@ -1,5 +1,5 @@
-// Of a long list the rows that have entries on the screen: all while they are few, else a handful with a way to the others.
-// Two thousand readings are plotted and judged whole; nobody edits them all at once.
+// Of a long list the rows that have entries on the screen: all while they are few, else a handful with a way to the
+// others. Two thousand readings are plotted and judged whole; nobody edits them all at once.
 #pragma once
 
 #include <QWidget>

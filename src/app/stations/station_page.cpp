@@ -4,7 +4,8 @@
 namespace lw {
 using namespace Qt::StringLiterals;
 
-StationPage::StationPage(Session *session, StationId station, QWidget *parent) : QWidget(parent), m_session(session), m_station(station) {
+StationPage::StationPage(Session *session, StationId station, QWidget *parent)
+    : QWidget(parent), m_session(session), m_station(station) {
     setObjectName(u"sheet"_s);
     setAttribute(Qt::WA_StyledBackground);
     setFocusPolicy(Qt::ClickFocus);
@@ -13,7 +14,8 @@ StationPage::StationPage(Session *session, StationId station, QWidget *parent) :
 QString StationPage::absolute(const QString &relative) const {
     if (relative.startsWith(u'/')) return relative;
     const QString axis = u"/axes/"_s + QString::fromStdString(m_axis) + u"/"_s;
-    if (relative.startsWith(u"design/"_s)) return axis + u"designs/"_s + QString::fromStdString(m_session->design(m_axis)) + relative.mid(6);
+    if (relative.startsWith(u"design/"_s))
+        return axis + u"designs/"_s + QString::fromStdString(m_session->design(m_axis)) + relative.mid(6);
     return axis + relative;
 }
 
@@ -24,7 +26,8 @@ void StationPage::setAxis(const std::string &axis) {
 
 void StationPage::refresh() {
     if (m_axis.empty() || m_session->at("/axes/" + m_axis).is_null()) return;
-    // An entry that goes away may still hand in what was typed: that edit refreshes again, after this one, not inside it.
+    // An entry that goes away may still hand in what was typed: that edit refreshes again, after this one, not inside
+    // it.
     m_again = true;
     if (m_refreshing) return;
     m_refreshing = true;
@@ -49,12 +52,16 @@ QWidget *StationPage::makeLessons() {
 
 void StationPage::showLessons() {
     if (!m_lessons) return;
-    static const std::map<StationId, std::string_view> codes{{StationId::AsFound, "as_found"}, {StationId::Duty, "duty"}, {StationId::Drive, "drive"}, {StationId::Proof, "proof"}, {StationId::Parts, "parts"}, {StationId::Build, "build"}, {StationId::FirstCuts, "first_cuts"}};
+    static const std::map<StationId, std::string_view> codes{
+        {StationId::AsFound, "as_found"},    {StationId::Duty, "duty"},   {StationId::Drive, "drive"},
+        {StationId::Proof, "proof"},         {StationId::Parts, "parts"}, {StationId::Build, "build"},
+        {StationId::FirstCuts, "first_cuts"}};
     const auto code = codes.find(m_station);
     QStringList words;
     if (code != codes.end())
         for (const auto &e : m_session->log())
-            if (e.pinned == code->second && (e.axis.empty() || e.axis == m_axis || e.kind == LogKind::Learnt)) words << QString::fromStdString(e.text);
+            if (e.pinned == code->second && (e.axis.empty() || e.axis == m_axis || e.kind == LogKind::Learnt))
+                words << QString::fromStdString(e.text);
     m_lessons->setVisible(!words.isEmpty());
     m_lessons->setText(u"Learnt: "_s + words.join(u"  ·  "_s));
 }
@@ -62,21 +69,26 @@ void StationPage::showLessons() {
 void StationPage::pointFields(bool refreshOthers) {
     for (auto &f : m_fields) {
         const QString pointer = absolute(f.relative);
-        if (f.widget->pointer() != pointer) f.widget->setPointer(pointer);
-        else if (refreshOthers) f.widget->refresh();
+        if (f.widget->pointer() != pointer)
+            f.widget->setPointer(pointer);
+        else if (refreshOthers)
+            f.widget->refresh();
     }
 }
 
 FieldWidget *StationPage::addField(const QString &relative, const QString &label, QWidget *parent) {
     // the pattern decides the kind of widget; any id will do
-    const QString pattern = relative.startsWith(u'/') ? relative : relative.startsWith(u"design/"_s) ? u"/axes/x/designs/A"_s + relative.mid(6) : u"/axes/x/"_s + relative;
+    const QString pattern = relative.startsWith(u'/')           ? relative
+                            : relative.startsWith(u"design/"_s) ? u"/axes/x/designs/A"_s + relative.mid(6)
+                                                                : u"/axes/x/"_s + relative;
     auto *w = makeField(m_session, parent ? parent : this, pattern, label);
     connect(w, &FieldWidget::said, this, &StationPage::said);
     m_fields.push_back({w, relative});
     return w;
 }
 
-ValueEntry *StationPage::addValue(const QString &relative, const QString &label, const QString &standing, QWidget *parent) {
+ValueEntry *StationPage::addValue(const QString &relative, const QString &label, const QString &standing,
+                                  QWidget *parent) {
     auto *v = qobject_cast<ValueEntry *>(addField(relative, label, parent));
     Q_ASSERT(v);
     v->setStanding(standing);
@@ -120,7 +132,8 @@ void StationPage::setHeadline(Verdict v, const QString &words, const QString &fi
         // long answers step down in size rather than being cut
         int px = 22;
         const int room = std::max(300, m_headline->width());
-        while (px > 15 && QFontMetrics(face(px, true)).horizontalAdvance(words) > room) --px;
+        while (px > 15 && QFontMetrics(face(px, true)).horizontalAdvance(words) > room)
+            --px;
         m_headline->setFont(face(px, true));
         m_headline->setText(words);
         m_headline->setToolTip(words);

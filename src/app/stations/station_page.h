@@ -47,7 +47,7 @@ signals:
     void said(const QString &sentence);
     void mendAsked(const Finding &finding);
     void mendApplied(const Mend &mend);
-    void quietWanted();      ///< something was opened that whenQuiet fills
+    void quietWanted(); ///< something was opened that whenQuiet fills
     void rightTextChanged();
 
 protected:
@@ -55,7 +55,8 @@ protected:
     [[nodiscard]] const ProvedAxis &proved() const { return m_session->proved(m_axis); }
     /// A field of the axis ("travel_mm") or, from "design/", of the design shown.
     FieldWidget *addField(const QString &relative, const QString &label = {}, QWidget *parent = nullptr);
-    ValueEntry *addValue(const QString &relative, const QString &label = {}, const QString &standing = QStringLiteral("stated"), QWidget *parent = nullptr);
+    ValueEntry *addValue(const QString &relative, const QString &label = {},
+                         const QString &standing = QStringLiteral("stated"), QWidget *parent = nullptr);
     void dropField(FieldWidget *field);
     [[nodiscard]] QString absolute(const QString &relative) const;
     /// Headline row: mark, words, figure at the right.

@@ -15,14 +15,34 @@ using namespace Qt::StringLiterals;
 using Json = nlohmann::json;
 
 namespace {
-/// How a unit of a description is typed: its dimension and the name the reader knows; plain numbers where there is none.
+/// How a unit of a description is typed: its dimension and the name the reader knows; plain numbers where there is
+/// none.
 std::optional<std::pair<Dimension, std::string>> typedUnit(const std::string &unit) {
     static const std::map<std::string, std::pair<Dimension, std::string>> units{
-        {"mm", {Dimension::Length, "mm"}}, {"um", {Dimension::Length, "um"}}, {"N", {Dimension::Force, "N"}}, {"kg", {Dimension::Mass, "kg"}}, {"N*m", {Dimension::Torque, "Nm"}},
-        {"kg*m2", {Dimension::Inertia, "kgm2"}}, {"mm/min", {Dimension::Speed, "mm/min"}}, {"m/s", {Dimension::Speed, "m/s"}}, {"m/s2", {Dimension::Acceleration, "m/s2"}}, {"rpm", {Dimension::RotationSpeed, "rpm"}},
-        {"s", {Dimension::Time, "s"}}, {"us", {Dimension::Time, "us"}}, {"min", {Dimension::Time, "min"}}, {"h", {Dimension::Time, "h"}}, {"A", {Dimension::Current, "A"}}, {"V", {Dimension::Voltage, "V"}},
-        {"ohm", {Dimension::Resistance, "ohm"}}, {"mH", {Dimension::Inductance, "mH"}}, {"W", {Dimension::Power, "W"}}, {"Hz", {Dimension::Frequency, "Hz"}}, {"deg", {Dimension::Angle, "deg"}},
-        {"N/um", {Dimension::Stiffness, "N/um"}}, {"MPa", {Dimension::Pressure, "MPa"}}, {"C", {Dimension::Temperature, "C"}}};
+        {"mm", {Dimension::Length, "mm"}},
+        {"um", {Dimension::Length, "um"}},
+        {"N", {Dimension::Force, "N"}},
+        {"kg", {Dimension::Mass, "kg"}},
+        {"N*m", {Dimension::Torque, "Nm"}},
+        {"kg*m2", {Dimension::Inertia, "kgm2"}},
+        {"mm/min", {Dimension::Speed, "mm/min"}},
+        {"m/s", {Dimension::Speed, "m/s"}},
+        {"m/s2", {Dimension::Acceleration, "m/s2"}},
+        {"rpm", {Dimension::RotationSpeed, "rpm"}},
+        {"s", {Dimension::Time, "s"}},
+        {"us", {Dimension::Time, "us"}},
+        {"min", {Dimension::Time, "min"}},
+        {"h", {Dimension::Time, "h"}},
+        {"A", {Dimension::Current, "A"}},
+        {"V", {Dimension::Voltage, "V"}},
+        {"ohm", {Dimension::Resistance, "ohm"}},
+        {"mH", {Dimension::Inductance, "mH"}},
+        {"W", {Dimension::Power, "W"}},
+        {"Hz", {Dimension::Frequency, "Hz"}},
+        {"deg", {Dimension::Angle, "deg"}},
+        {"N/um", {Dimension::Stiffness, "N/um"}},
+        {"MPa", {Dimension::Pressure, "MPa"}},
+        {"C", {Dimension::Temperature, "C"}}};
     const auto it = units.find(unit);
     return it == units.end() ? std::nullopt : std::optional(it->second);
 }
@@ -43,11 +63,13 @@ QString shownValue(const Json &v, int digits = 6) {
     if (v.is_null()) return u"none"_s;
     if (v.is_array()) {
         QStringList all;
-        for (const auto &x : v) all << shownValue(x, digits);
+        for (const auto &x : v)
+            all << shownValue(x, digits);
         return all.join(u", "_s);
     }
     QStringList all;
-    for (const auto &[k, x] : v.items()) all << plain(k) + u" "_s + shownValue(x, digits);
+    for (const auto &[k, x] : v.items())
+        all << plain(k) + u" "_s + shownValue(x, digits);
     return all.join(u"; "_s);
 }
 } // namespace
@@ -152,7 +174,8 @@ BenchBook::BenchBook(Session *session, QWidget *parent) : QFrame(parent), m_sess
     m_list->installEventFilter(this);
     connect(m_words, &QLineEdit::textChanged, this, &BenchBook::find);
     connect(m_list, &QListWidget::currentRowChanged, this, [this](int row) {
-        if (auto *item = m_list->item(row); item && !item->data(Qt::UserRole).toString().isEmpty()) showCalculation(item->data(Qt::UserRole).toString().toStdString());
+        if (auto *item = m_list->item(row); item && !item->data(Qt::UserRole).toString().isEmpty())
+            showCalculation(item->data(Qt::UserRole).toString().toStdString());
     });
     hide();
 }
@@ -177,8 +200,12 @@ void BenchBook::find() {
     for (const auto name : book::names()) {
         const auto *d = book::description(name);
         QString all = plain(std::string(name)) + u' ' + QString::fromStdString(d->value("title", std::string()));
-        for (const auto &f : d->at("inputs")) all += u' ' + plain(f.value("key", std::string())) + u' ' + QString::fromStdString(f.value("what", std::string()));
-        if (!std::all_of(words.begin(), words.end(), [&](const QString &w) { return all.contains(w, Qt::CaseInsensitive); })) continue;
+        for (const auto &f : d->at("inputs"))
+            all += u' ' + plain(f.value("key", std::string())) + u' ' +
+                   QString::fromStdString(f.value("what", std::string()));
+        if (!std::all_of(words.begin(), words.end(),
+                         [&](const QString &w) { return all.contains(w, Qt::CaseInsensitive); }))
+            continue;
         groups[d->value("group", std::string("other"))].push_back(name);
         ++shown;
     }
@@ -251,20 +278,23 @@ void BenchBook::buildForm() {
     m_source->setText(u"Source: "_s + QString::fromStdString(sourceTitle(book::find(m_name)->source)) + u"."_s);
     QStringList trust;
     const QString names[] = {u"exact"_s, u"handbook"_s, u"rule of thumb"_s};
-    for (int k = 0; k < 3; ++k) trust << (formula && int(formula->trust) == k ? u"<b>[%1]</b>"_s.arg(names[k]) : names[k]);
+    for (int k = 0; k < 3; ++k)
+        trust << (formula && int(formula->trust) == k ? u"<b>[%1]</b>"_s.arg(names[k]) : names[k]);
     m_trust->setText(u"Standing: "_s + trust.join(u"&nbsp;&nbsp;"_s));
     int n = 0;
     for (const auto &f : d->at("inputs")) {
         const auto key = f.at("key").get<std::string>();
         const auto type = f.value("type", std::string("number"));
         const QString unit = shownUnit(f.value("unit", std::string("-")));
-        const QString name = QString::fromStdString(f.value("what", key)) + (unit.isEmpty() ? QString() : u", "_s + unit);
+        const QString name =
+            QString::fromStdString(f.value("what", key)) + (unit.isEmpty() ? QString() : u", "_s + unit);
         const bool wide = type != "number" && type != "integer" && type != "choice" && type != "boolean";
         auto *host = new QWidget(m_form);
         auto *v = new QVBoxLayout(host);
         v->setContentsMargins(0, 0, 0, 2);
         v->setSpacing(0);
-        auto *labelWidget = makeLabel(name, 13, f.value("required", false) ? Ink::Value : Ink::Label, false, true, host);
+        auto *labelWidget =
+            makeLabel(name, 13, f.value("required", false) ? Ink::Value : Ink::Label, false, true, host);
         v->addWidget(labelWidget);
         QWidget *widget = nullptr;
         const Json start = startValue(f);
@@ -275,9 +305,11 @@ void BenchBook::buildForm() {
                 box->addItem(u"no"_s, u"false"_s);
                 box->addItem(u"yes"_s, u"true"_s);
             } else {
-                for (const auto &c : f.value("choices", Json::array())) box->addItem(shownValue(c), QString::fromStdString(c.dump())); // numbers among them stay numbers
+                for (const auto &c : f.value("choices", Json::array()))
+                    box->addItem(shownValue(c), QString::fromStdString(c.dump())); // numbers among them stay numbers
             }
-            if (!start.is_null()) box->setCurrentIndex(std::max(0, box->findData(QString::fromStdString(start.dump()))));
+            if (!start.is_null())
+                box->setCurrentIndex(std::max(0, box->findData(QString::fromStdString(start.dump()))));
             connect(box, &QComboBox::activated, this, &BenchBook::compute);
             widget = box;
         } else {
@@ -285,11 +317,19 @@ void BenchBook::buildForm() {
             line->setProperty("plain", true);
             line->setFont(mono(15));
             line->setMaxLength(type == "number" || type == "integer" ? 60 : 4000);
-            if (!start.is_null()) line->setText(start.is_structured() ? QString::fromStdString(start.dump()) : start.is_string() ? QString::fromStdString(start.get<std::string>()) : shownValue(start));
-            if (type.rfind("list_number", 0) == 0) line->setPlaceholderText(f.contains("dimensions") ? u"1, 2, 3 / 4, 5, 6"_s : u"1, 2, 3"_s);
-            else if (type == "list_text") line->setPlaceholderText(u"one, two"_s);
-            else if (wide) line->setPlaceholderText(u"as JSON"_s);
-            if (f.contains("min") || f.contains("max")) line->setToolTip(u"usual %1 to %2"_s.arg(f.contains("min") ? shownValue(f["min"]) : QString(), f.contains("max") ? shownValue(f["max"]) : QString()));
+            if (!start.is_null())
+                line->setText(start.is_structured() ? QString::fromStdString(start.dump())
+                              : start.is_string()   ? QString::fromStdString(start.get<std::string>())
+                                                    : shownValue(start));
+            if (type.rfind("list_number", 0) == 0)
+                line->setPlaceholderText(f.contains("dimensions") ? u"1, 2, 3 / 4, 5, 6"_s : u"1, 2, 3"_s);
+            else if (type == "list_text")
+                line->setPlaceholderText(u"one, two"_s);
+            else if (wide)
+                line->setPlaceholderText(u"as JSON"_s);
+            if (f.contains("min") || f.contains("max"))
+                line->setToolTip(u"usual %1 to %2"_s.arg(f.contains("min") ? shownValue(f["min"]) : QString(),
+                                                         f.contains("max") ? shownValue(f["max"]) : QString()));
             connect(line, &QLineEdit::textEdited, this, &BenchBook::compute);
             widget = line;
         }
@@ -328,7 +368,8 @@ Json BenchBook::readInputs(QString *problem) {
         if (typed.isEmpty()) continue;
         auto number = [&](const QString &t) -> std::optional<double> {
             const auto known = typedUnit(unit);
-            const auto read = known ? readTyped(t.toStdString(), known->first, known->second) : readTyped(t.toStdString(), Dimension::Number, "");
+            const auto read = known ? readTyped(t.toStdString(), known->first, known->second)
+                                    : readTyped(t.toStdString(), Dimension::Number, "");
             if (!read) {
                 wrong(QString::fromStdString(read.error().sentence));
                 return {};
@@ -338,8 +379,10 @@ Json BenchBook::readInputs(QString *problem) {
         if (type == "number" || type == "integer") {
             const auto v = number(typed);
             if (!v) continue;
-            if (type == "integer" && std::fabs(*v - std::round(*v)) < 1e-9) in[i.key] = static_cast<long long>(std::llround(*v));
-            else in[i.key] = *v;
+            if (type == "integer" && std::fabs(*v - std::round(*v)) < 1e-9)
+                in[i.key] = static_cast<long long>(std::llround(*v));
+            else
+                in[i.key] = *v;
         } else if (type == "list_number") {
             const bool two = i.field.contains("dimensions");
             Json all = Json::array();
@@ -354,21 +397,26 @@ Json BenchBook::readInputs(QString *problem) {
                     }
                     numbers.push_back(*v);
                 }
-                if (two) all.push_back(numbers);
+                if (two)
+                    all.push_back(numbers);
                 else
-                    for (const auto &x : numbers) all.push_back(x);
+                    for (const auto &x : numbers)
+                        all.push_back(x);
             }
             if (fine) in[i.key] = all;
         } else if (type == "list_text") {
             Json all = Json::array();
-            for (const auto &t : typed.split(u',', Qt::SkipEmptyParts)) all.push_back(t.trimmed().toStdString());
+            for (const auto &t : typed.split(u',', Qt::SkipEmptyParts))
+                all.push_back(t.trimmed().toStdString());
             in[i.key] = all;
         } else if (type == "text") {
             in[i.key] = typed.toStdString();
         } else {
             auto json = Json::parse(typed.toStdString(), nullptr, false);
-            if (json.is_discarded()) wrong(u"This is not JSON: check brackets and quotes."_s);
-            else in[i.key] = std::move(json);
+            if (json.is_discarded())
+                wrong(u"This is not JSON: check brackets and quotes."_s);
+            else
+                in[i.key] = std::move(json);
         }
     }
     return in;
@@ -379,9 +427,15 @@ void BenchBook::compute() {
     const auto in = readInputs(&problem);
     QStringList put;
     for (const auto &i : m_inputs)
-        if (in.contains(i.key)) put << QString::fromStdString(i.field.value("symbol", i.field.value("what", i.key))) + u" = "_s + shownValue(in[i.key]) + (shownUnit(i.field.value("unit", std::string("-"))).isEmpty() ? QString() : u"\u00a0"_s + shownUnit(i.field.value("unit", std::string("-"))));
+        if (in.contains(i.key))
+            put << QString::fromStdString(i.field.value("symbol", i.field.value("what", i.key))) + u" = "_s +
+                       shownValue(in[i.key]) +
+                       (shownUnit(i.field.value("unit", std::string("-"))).isEmpty()
+                            ? QString()
+                            : u"\u00a0"_s + shownUnit(i.field.value("unit", std::string("-"))));
     const auto *formula = book::formulaOf(m_name);
-    m_formula->setText((formula ? text(formula->lines) : QString()) + (put.isEmpty() ? QString() : u"\nput in: "_s + put.join(u", "_s)));
+    m_formula->setText((formula ? text(formula->lines) : QString()) +
+                       (put.isEmpty() ? QString() : u"\nput in: "_s + put.join(u", "_s)));
     m_outputsJson = Json::object();
     m_outputs->clear();
     m_notes->clear();
@@ -389,12 +443,15 @@ void BenchBook::compute() {
     std::optional<book::Outcome> outcome;
     QStringList wanted;
     for (const auto &i : m_inputs)
-        if (i.field.value("required", false) && !in.contains(i.key) && !i.field.contains("default")) wanted << QString::fromStdString(i.field.value("what", i.key));
+        if (i.field.value("required", false) && !in.contains(i.key) && !i.field.contains("default"))
+            wanted << QString::fromStdString(i.field.value("what", i.key));
     if (problem.isEmpty() && !wanted.isEmpty()) problem = u"Still wanted: "_s + wanted.join(u", "_s) + u"."_s;
     if (problem.isEmpty()) {
         auto r = book::calculate(m_name, in);
-        if (r) outcome = std::move(*r);
-        else problem = QString::fromStdString(r.error());
+        if (r)
+            outcome = std::move(*r);
+        else
+            problem = QString::fromStdString(r.error());
     }
     if (!outcome) {
         m_bigLabel->setText(u"Not known"_s);
@@ -405,12 +462,14 @@ void BenchBook::compute() {
         QStringList lines;
         std::string answer = formula ? std::string(formula->answer) : std::string();
         for (const auto &f : d->at("outputs")) // the first that came out, where no other is the answer
-            if (!m_outputsJson.contains(answer) && m_outputsJson.contains(f.at("key").get<std::string>())) answer = f.at("key");
+            if (!m_outputsJson.contains(answer) && m_outputsJson.contains(f.at("key").get<std::string>()))
+                answer = f.at("key");
         for (const auto &f : d->at("outputs")) {
             const auto key = f.at("key").get<std::string>();
             if (!m_outputsJson.contains(key)) continue;
             const QString unit = shownUnit(f.value("unit", std::string("-")));
-            const QString what = key == "verdict" ? u"verdict"_s : QString::fromStdString(f.value("what", key)), value = shownValue(m_outputsJson[key]) + (unit.isEmpty() ? QString() : u"\u00a0"_s + unit);
+            const QString what = key == "verdict" ? u"verdict"_s : QString::fromStdString(f.value("what", key)),
+                          value = shownValue(m_outputsJson[key]) + (unit.isEmpty() ? QString() : u"\u00a0"_s + unit);
             if (key == answer) {
                 m_bigLabel->setText(what.left(1).toUpper() + what.mid(1));
                 m_big->setFont(face(value.size() > 14 ? 18 : 26, true));
@@ -420,7 +479,8 @@ void BenchBook::compute() {
         }
         m_outputs->setText(lines.join(u'\n'));
         QStringList notes;
-        for (const auto &n : outcome->notes) notes << QString::fromStdString(n);
+        for (const auto &n : outcome->notes)
+            notes << QString::fromStdString(n);
         m_notes->setText(notes.join(u'\n'));
     }
     m_notes->setVisible(!m_notes->text().isEmpty());
@@ -440,14 +500,18 @@ void BenchBook::compute() {
     m_use->setVisible(any);
     m_use->setEnabled(!would.isEmpty() && !m_axis.empty());
     m_useWords->setVisible(any);
-    m_useWords->setText(would.isEmpty() ? u"Nothing to use yet."_s : m_axis.empty() ? u"No axis is open."_s : QString::fromStdString(m_axis) + u": "_s + would.join(u"; "_s));
+    m_useWords->setText(would.isEmpty()  ? u"Nothing to use yet."_s
+                        : m_axis.empty() ? u"No axis is open."_s
+                                         : QString::fromStdString(m_axis) + u": "_s + would.join(u"; "_s));
 }
 
 void BenchBook::enter(const QString &key, const QString &typed) {
     for (auto &i : m_inputs) {
         if (QString::fromStdString(i.key) != key) continue;
-        if (auto *line = qobject_cast<QLineEdit *>(i.widget)) line->setText(typed);
-        else if (auto *box = qobject_cast<QComboBox *>(i.widget)) box->setCurrentText(typed);
+        if (auto *line = qobject_cast<QLineEdit *>(i.widget))
+            line->setText(typed);
+        else if (auto *box = qobject_cast<QComboBox *>(i.widget))
+            box->setCurrentText(typed);
     }
     compute();
 }
@@ -455,7 +519,8 @@ void BenchBook::enter(const QString &key, const QString &typed) {
 QString BenchBook::result() const { return m_big->text().isEmpty() ? m_notes->text() : m_big->text(); }
 
 void BenchBook::use() {
-    if (!m_use->isVisibleTo(this) || !m_use->isEnabled()) return emit said(u"This calculation changes nothing in the design."_s);
+    if (!m_use->isVisibleTo(this) || !m_use->isEnabled())
+        return emit said(u"This calculation changes nothing in the design."_s);
     QString problem;
     const auto in = readInputs(&problem);
     std::vector<Patch> patches;
@@ -475,8 +540,12 @@ void BenchBook::use() {
             for (const auto &f : book::description(m_name)->at(side))
                 if (f.at("key") == key)
                     if (const auto t = typedUnit(f.value("unit", std::string("-")))) unit = t->second;
-        patches.push_back({pointer, {{"typed", numberText(value.get<double>(), 9) + unit}, {"standing", "computed"}, {"note", "bench book: " + std::string(m_name)}}});
-        if (field.find("moving_mass/book") != std::string::npos) patches.push_back({"/axes/" + m_axis + "/survey/moving_mass/book/name", "from the bench book"});
+        patches.push_back({pointer,
+                           {{"typed", numberText(value.get<double>(), 9) + unit},
+                            {"standing", "computed"},
+                            {"note", "bench book: " + std::string(m_name)}}});
+        if (field.find("moving_mass/book") != std::string::npos)
+            patches.push_back({"/axes/" + m_axis + "/survey/moving_mass/book/name", "from the bench book"});
     }
     if (patches.empty()) return;
     m_session->apply({patches, u"bench book: "_s + m_title->text()});
@@ -502,12 +571,14 @@ bool BenchBook::eventFilter(QObject *o, QEvent *e) {
         if (o == m_words && (k->key() == Qt::Key_Down || k->key() == Qt::Key_Up)) {
             int row = m_list->currentRow();
             const int by = k->key() == Qt::Key_Down ? 1 : -1;
-            do row += by;
+            do
+                row += by;
             while (row >= 0 && row < m_list->count() && m_list->item(row)->data(Qt::UserRole).toString().isEmpty());
             if (row >= 0 && row < m_list->count()) m_list->setCurrentRow(row);
             return true;
         }
-        if ((o == m_words || o == m_list) && (k->key() == Qt::Key_Return || k->key() == Qt::Key_Enter) && !m_inputs.empty()) {
+        if ((o == m_words || o == m_list) && (k->key() == Qt::Key_Return || k->key() == Qt::Key_Enter) &&
+            !m_inputs.empty()) {
             m_inputs.front().widget->setFocus();
             return true;
         }

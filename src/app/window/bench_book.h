@@ -1,5 +1,5 @@
-// The bench book: a drawer over any station. Words find calculations by title, name and inputs; each is a small form with
-// its result while typing, its working, source and standing, and what it can change in the design.
+// The bench book: a drawer over any station. Words find calculations by title, name and inputs; each is a small form
+// with its result while typing, its working, source and standing, and what it can change in the design.
 #pragma once
 
 #include "session/session.h"

@@ -46,7 +46,9 @@ void FindBar::narrow() {
     const auto words = m_line->text().split(u' ', Qt::SkipEmptyParts);
     for (std::size_t k = 0; k < m_all.size() && m_shown.size() < 60; ++k) {
         const QString all = m_all[k].where + u' ' + m_all[k].words;
-        if (!std::all_of(words.begin(), words.end(), [&](const QString &w) { return all.contains(w, Qt::CaseInsensitive); })) continue;
+        if (!std::all_of(words.begin(), words.end(),
+                         [&](const QString &w) { return all.contains(w, Qt::CaseInsensitive); }))
+            continue;
         m_shown.push_back(k);
         m_list->addItem(m_all[k].where + u":  "_s + m_all[k].words);
     }
@@ -56,8 +58,10 @@ void FindBar::narrow() {
 void FindBar::go() {
     const int row = m_list->currentRow();
     hide();
-    if (row >= 0 && row < int(m_shown.size())) m_all[m_shown[std::size_t(row)]].go();
-    else parentWidget()->setFocus();
+    if (row >= 0 && row < int(m_shown.size()))
+        m_all[m_shown[std::size_t(row)]].go();
+    else
+        parentWidget()->setFocus();
 }
 bool FindBar::eventFilter(QObject *o, QEvent *e) {
     if (e->type() == QEvent::KeyPress) {
@@ -72,7 +76,8 @@ bool FindBar::eventFilter(QObject *o, QEvent *e) {
             return true;
         }
         if (o == m_line && (k->key() == Qt::Key_Down || k->key() == Qt::Key_Up)) {
-            m_list->setCurrentRow(std::clamp(m_list->currentRow() + (k->key() == Qt::Key_Down ? 1 : -1), 0, std::max(0, m_list->count() - 1)));
+            m_list->setCurrentRow(std::clamp(m_list->currentRow() + (k->key() == Qt::Key_Down ? 1 : -1), 0,
+                                             std::max(0, m_list->count() - 1)));
             return true;
         }
     }

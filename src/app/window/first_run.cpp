@@ -13,7 +13,9 @@ std::vector<RecentJob> recentJobs() {
     const int n = settings.beginReadArray(u"recent"_s);
     for (int k = 0; k < n && out.size() < 5; ++k) {
         settings.setArrayIndex(k);
-        RecentJob j{settings.value(u"path"_s).toString(), settings.value(u"name"_s).toString(), settings.value(u"words"_s).toString(), settings.value(u"when"_s).toString(), settings.value(u"verdict"_s, -1).toInt()};
+        RecentJob j{settings.value(u"path"_s).toString(), settings.value(u"name"_s).toString(),
+                    settings.value(u"words"_s).toString(), settings.value(u"when"_s).toString(),
+                    settings.value(u"verdict"_s, -1).toInt()};
         if (QFile::exists(j.path)) out.push_back(std::move(j));
     }
     settings.endArray();
@@ -45,9 +47,13 @@ struct Shown {
 };
 // Usual outer sizes, common practice; only the sketch rests on them.
 constexpr Shown shown[] = {
-    {"bench_mill", "Mill", "bench", 750, 560, true},       {"knee_mill", "Mill", "knee, turret", 1900, 1100, false},
-    {"horizontal_mill", "Mill", "horizontal", 1350, 1150, false}, {"mini_lathe", "Lathe", "bench", 420, 1000, true}, {"mid_lathe", "Lathe", "on cabinets", 1200, 1500, false},
-    {"hand_grinder", "Grinder", "hand, bench", 640, 600, true},   {"surface_grinder", "Grinder", "surface", 1600, 1250, false},
+    {"bench_mill", "Mill", "bench", 750, 560, true},
+    {"knee_mill", "Mill", "knee, turret", 1900, 1100, false},
+    {"horizontal_mill", "Mill", "horizontal", 1350, 1150, false},
+    {"mini_lathe", "Lathe", "bench", 420, 1000, true},
+    {"mid_lathe", "Lathe", "on cabinets", 1200, 1500, false},
+    {"hand_grinder", "Grinder", "hand, bench", 640, 600, true},
+    {"surface_grinder", "Grinder", "surface", 1600, 1250, false},
 };
 constexpr double benchHeight = 760, pixelsPerMm = 0.1;
 } // namespace
@@ -66,7 +72,8 @@ QString MachineRow::current() const { return QString::fromLatin1(shown[m_current
 void MachineRow::choose(int k) {
     m_current = std::clamp(k, 0, count() - 1);
     const auto &s = shown[m_current];
-    setAccessibleName(u"What do you have? %1, %2. Arrows choose, Enter sets up its axes."_s.arg(QString::fromLatin1(s.group), QString::fromLatin1(s.name)));
+    setAccessibleName(u"What do you have? %1, %2. Arrows choose, Enter sets up its axes."_s.arg(
+        QString::fromLatin1(s.group), QString::fromLatin1(s.name)));
     update();
 }
 QRectF MachineRow::box(int k) const {
@@ -82,7 +89,8 @@ void MachineRow::paintEvent(QPaintEvent *) {
     p.setPen(QPen(t.ink, 1.2));
     const double metre = 1000 * pixelsPerMm;
     p.drawLine(QPointF(34, floor), QPointF(34, floor - metre));
-    for (int k = 0; k <= 10; ++k) p.drawLine(QPointF(34, floor - metre * k / 10), QPointF(k % 5 ? 38 : 43, floor - metre * k / 10));
+    for (int k = 0; k <= 10; ++k)
+        p.drawLine(QPointF(34, floor - metre * k / 10), QPointF(k % 5 ? 38 : 43, floor - metre * k / 10));
     p.setFont(face(13));
     p.setPen(t.ink2);
     p.drawText(QRectF(0, floor - metre - 20, 44, 18), Qt::AlignRight | Qt::AlignVCenter, u"1 m"_s);
@@ -122,19 +130,23 @@ void MachineRow::paintEvent(QPaintEvent *) {
         const auto *cls = machineClass(s.code);
         p.setFont(face(15, true));
         p.setPen(t.touch);
-        p.drawText(QRectF(b.left() + 4, floor + 4, b.width() - 6, 20), Qt::AlignLeft | Qt::AlignVCenter, QString::fromLatin1(s.name));
+        p.drawText(QRectF(b.left() + 4, floor + 4, b.width() - 6, 20), Qt::AlignLeft | Qt::AlignVCenter,
+                   QString::fromLatin1(s.name));
         p.setFont(face(13));
         p.setPen(t.ink2);
-        p.drawText(QRectF(b.left() + 4, floor + 23, b.width() - 6, 18), Qt::AlignLeft | Qt::AlignVCenter, u"%1–%2 kg"_s.arg(cls->lightest).arg(cls->heaviest));
+        p.drawText(QRectF(b.left() + 4, floor + 23, b.width() - 6, 18), Qt::AlignLeft | Qt::AlignVCenter,
+                   u"%1–%2 kg"_s.arg(cls->lightest).arg(cls->heaviest));
         QStringList travels;
         for (const auto &a : classAxes())
             if (a.machine == s.code && travels.size() < 3) travels << QString::number(a.travel);
         p.setFont(face(13, false, true));
-        p.drawText(QRectF(b.left() + 4, floor + 41, b.width() - 6, 18), Qt::AlignLeft | Qt::AlignVCenter, u"≈ "_s + travels.join(u"×"_s));
+        p.drawText(QRectF(b.left() + 4, floor + 41, b.width() - 6, 18), Qt::AlignLeft | Qt::AlignVCenter,
+                   u"≈ "_s + travels.join(u"×"_s));
     }
 }
 void MachineRow::keyPressEvent(QKeyEvent *e) {
-    if (e->key() == Qt::Key_Right || e->key() == Qt::Key_Left) return choose(m_current + (e->key() == Qt::Key_Right ? 1 : -1));
+    if (e->key() == Qt::Key_Right || e->key() == Qt::Key_Left)
+        return choose(m_current + (e->key() == Qt::Key_Right ? 1 : -1));
     if (e->key() == Qt::Key_Return || e->key() == Qt::Key_Enter) return emit chosen(current());
     QWidget::keyPressEvent(e);
 }
@@ -151,7 +163,10 @@ namespace {
 /// A sketch beside a sample's name.
 class SampleSketch : public QWidget {
 public:
-    SampleSketch(std::string machineClass, bool dashed, QWidget *parent) : QWidget(parent), m_class(std::move(machineClass)), m_dashed(dashed) { setFixedSize(72, 52); }
+    SampleSketch(std::string machineClass, bool dashed, QWidget *parent)
+        : QWidget(parent), m_class(std::move(machineClass)), m_dashed(dashed) {
+        setFixedSize(72, 52);
+    }
 
 protected:
     void paintEvent(QPaintEvent *) override {
@@ -170,7 +185,10 @@ FirstRunPage::FirstRunPage(QWidget *parent) : QWidget(parent) {
     v->setContentsMargins(36, 14, 36, 8);
     v->setSpacing(4);
     v->addWidget(makeLabel(u"What do you have?"_s, 22, Ink::Value, true));
-    v->addWidget(makeLabel(u"Pick the one that looks like yours. Its axes come with class sizes, dashed until you measure. Nothing else is asked."_s, 15, Ink::Label));
+    v->addWidget(makeLabel(
+        u"Pick the one that looks like yours. Its axes come with class sizes, dashed until you measure. Nothing "
+        u"else is asked."_s,
+        15, Ink::Label));
     m_row = new MachineRow(this);
     v->addWidget(m_row);
     connect(m_row, &MachineRow::chosen, this, &FirstRunPage::machineChosen);
@@ -198,14 +216,18 @@ FirstRunPage::FirstRunPage(QWidget *parent) : QWidget(parent) {
         const char *name, *cls, *shown, *words;
         bool begun;
     };
-    for (const auto &s : {Sample{"tarn-mill", "bench_mill", "Tarn mill", "under way: mends before the order goes off", true}, {"beck-lathe", "mid_lathe", "Beck lathe", "finished: came out as predicted, save a taper", true}, {"sill-grinder", "hand_grinder", "Sill grinder", "just begun: nothing measured, all assumed", false}}) {
+    for (const auto &s :
+         {Sample{"tarn-mill", "bench_mill", "Tarn mill", "under way: mends before the order goes off", true},
+          {"beck-lathe", "mid_lathe", "Beck lathe", "finished: came out as predicted, save a taper", true},
+          {"sill-grinder", "hand_grinder", "Sill grinder", "just begun: nothing measured, all assumed", false}}) {
         auto *row = new QHBoxLayout;
         row->addWidget(new SampleSketch(s.cls, !s.begun, this));
         auto *words = new QVBoxLayout;
         words->setSpacing(0);
         auto *link = makeLink(QString::fromLatin1(s.shown), this, true);
         link->setFont(face(15, true));
-        link->setObjectName(s.name == std::string_view("tarn-mill") ? u"openDemo"_s : u"sample_"_s + QString::fromLatin1(s.name));
+        link->setObjectName(s.name == std::string_view("tarn-mill") ? u"openDemo"_s
+                                                                    : u"sample_"_s + QString::fromLatin1(s.name));
         const QString name = QString::fromLatin1(s.name);
         connect(link, &QPushButton::clicked, this, [this, name] { emit sampleAsked(name); });
         words->addWidget(link, 0, Qt::AlignLeft);
@@ -254,7 +276,8 @@ void FirstRunPage::refresh() {
         delete item;
     }
     const auto jobs = recentJobs();
-    if (jobs.empty()) m_recent->addWidget(makeLabel(u"None yet. Jobs you save stand here."_s, 13, Ink::Label, false, true, this));
+    if (jobs.empty())
+        m_recent->addWidget(makeLabel(u"None yet. Jobs you save stand here."_s, 13, Ink::Label, false, true, this));
     for (const auto &j : jobs) {
         auto *row = new QWidget(this);
         auto *g = new QGridLayout(row);

@@ -1,5 +1,5 @@
-// The first evening: what do you have? The classes at one scale; one Enter sets up the axes. Samples, recent jobs, a place
-// to drop a file. No chain of questions.
+// The first evening: what do you have? The classes at one scale; one Enter sets up the axes. Samples, recent jobs, a
+// place to drop a file. No chain of questions.
 #pragma once
 
 #include "app/window/style.h"

@@ -7,13 +7,17 @@ namespace lw {
 using namespace Qt::StringLiterals;
 
 const std::vector<std::pair<StationId, QString>> &StationSpine::stations() {
-    static const std::vector<std::pair<StationId, QString>> s{{StationId::AsFound, u"As found"_s}, {StationId::Duty, u"Duty"_s}, {StationId::Drive, u"Drive"_s}, {StationId::Proof, u"Proof"_s}, {StationId::Parts, u"Parts"_s}, {StationId::Build, u"Build"_s}, {StationId::FirstCuts, u"First cuts"_s}, {StationId::Log, u"Log"_s}};
+    static const std::vector<std::pair<StationId, QString>> s{
+        {StationId::AsFound, u"As found"_s},     {StationId::Duty, u"Duty"_s},   {StationId::Drive, u"Drive"_s},
+        {StationId::Proof, u"Proof"_s},          {StationId::Parts, u"Parts"_s}, {StationId::Build, u"Build"_s},
+        {StationId::FirstCuts, u"First cuts"_s}, {StationId::Log, u"Log"_s}};
     return s;
 }
 
 StationSpine::StationSpine(QWidget *parent) : QWidget(parent) {
     setFixedHeight(53);
-    for (const auto &[id, name] : stations()) m_heads.push_back({id, name});
+    for (const auto &[id, name] : stations())
+        m_heads.push_back({id, name});
     setObjectName(u"spine"_s);
     setAccessibleName(u"Stations"_s);
 }
@@ -32,7 +36,8 @@ void StationSpine::setVerdict(StationId station, Verdict v, bool begun) {
             h.begun = begun;
         }
     QStringList words;
-    for (const auto &h : m_heads) words << u"%1 %2: %3"_s.arg(int(h.id)).arg(h.name, h.begun ? text(verdictWord(h.verdict)) : u"not begun"_s);
+    for (const auto &h : m_heads)
+        words << u"%1 %2: %3"_s.arg(int(h.id)).arg(h.name, h.begun ? text(verdictWord(h.verdict)) : u"not begun"_s);
     setAccessibleDescription(words.join(u", "_s));
     update();
 }
@@ -59,7 +64,8 @@ void StationSpine::paintEvent(QPaintEvent *) {
     if (m_board) p.fillRect(QRectF(0, 0, 104, H), t.sheet);
     p.setPen(t.ink);
     p.setFont(face(15, true));
-    p.drawText(QRectF(12, 6, 90, 22), Qt::AlignLeft | Qt::AlignVCenter, QFontMetrics(p.font()).elidedText(m_machine, Qt::ElideRight, 90));
+    p.drawText(QRectF(12, 6, 90, 22), Qt::AlignLeft | Qt::AlignVCenter,
+               QFontMetrics(p.font()).elidedText(m_machine, Qt::ElideRight, 90));
     p.setFont(face(13));
     p.setPen(t.ink2);
     p.drawText(QRectF(12, 28, 90, 20), Qt::AlignLeft | Qt::AlignVCenter, m_under);
@@ -114,7 +120,9 @@ void AxisStrip::setRows(std::vector<Row> rows, const std::string &current, const
     m_current = current;
     m_class = machineClass;
     QStringList words;
-    for (const auto &r : m_rows) words << r.letter + u" "_s + r.what + u": "_s + text(verdictWord(r.verdict)) + (r.id == m_current ? u", shown"_s : QString());
+    for (const auto &r : m_rows)
+        words << r.letter + u" "_s + r.what + u": "_s + text(verdictWord(r.verdict)) +
+                     (r.id == m_current ? u", shown"_s : QString());
     setAccessibleDescription(words.join(u"; "_s));
     update();
 }
@@ -155,7 +163,9 @@ void AxisStrip::paintEvent(QPaintEvent *) {
     p.setPen(QPen(t.ink, 1.6));
     p.drawLine(QPointF(103.5, y), QPointF(103.5, height()));
     if (!m_rows.empty())
-        if (height() - y > 90) paintMachine(p, QRectF(10, std::max(y + 8, height() - 130.0), 84, std::min(height() - y - 14, 124.0)), m_class, shown ? shown->what : QString(), shown && shown->vertical);
+        if (height() - y > 90)
+            paintMachine(p, QRectF(10, std::max(y + 8, height() - 130.0), 84, std::min(height() - y - 14, 124.0)),
+                         m_class, shown ? shown->what : QString(), shown && shown->vertical);
 }
 
 void AxisStrip::mousePressEvent(QMouseEvent *e) {

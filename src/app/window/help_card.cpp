@@ -22,7 +22,8 @@ void HelpCard::showFor(const FieldWidget *field) {
     m_words->setGeometry(14, 14 + picture, w - 28, h - 28 - picture);
     QPoint at = field->mapTo(parentWidget(), QPoint(0, field->height() + 4));
     at.setX(std::clamp(at.x(), 4, std::max(4, parentWidget()->width() - w - 4)));
-    if (at.y() + h > parentWidget()->height() - 4) at.setY(std::max(4, field->mapTo(parentWidget(), QPoint(0, 0)).y() - h - 4));
+    if (at.y() + h > parentWidget()->height() - 4)
+        at.setY(std::max(4, field->mapTo(parentWidget(), QPoint(0, 0)).y() - h - 4));
     setGeometry(QRect(at, QSize(w, h)));
     setAccessibleName(m_words->text());
     show();

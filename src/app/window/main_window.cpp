@@ -45,7 +45,9 @@ MainWindow::MainWindow(Session *session, QWidget *parent) : QMainWindow(parent),
         th->addWidget(b);
         connect(b, &QPushButton::clicked, this, [this, b] {
             const std::string d = b == m_designA ? "A" : "B";
-            if (!m_axis.empty() && m_session->design(m_axis) != d) m_session->apply({{{"/axes/" + m_axis + "/design_shown", d}}, u"design %1 shown"_s.arg(QString::fromStdString(d))});
+            if (!m_axis.empty() && m_session->design(m_axis) != d)
+                m_session->apply(
+                    {{{"/axes/" + m_axis + "/design_shown", d}}, u"design %1 shown"_s.arg(QString::fromStdString(d))});
             refreshFrame();
         });
     }
@@ -90,7 +92,10 @@ MainWindow::MainWindow(Session *session, QWidget *parent) : QMainWindow(parent),
         page(StationId::Build)->goTo(step);
     });
     connect(m_board, &BoardPage::findingAsked, this, [this](const std::string &axis, const Finding &f) {
-        showStation(spec(f.id).station == StationId::Proof || spec(f.id).station == StationId::FirstCuts ? StationId::Proof : spec(f.id).station, axis);
+        showStation(spec(f.id).station == StationId::Proof || spec(f.id).station == StationId::FirstCuts
+                        ? StationId::Proof
+                        : spec(f.id).station,
+                    axis);
         page(m_station)->choose(f);
     });
     connect(m_spine, &StationSpine::stationAsked, this, [this](StationId s) { showStation(s); });
@@ -107,8 +112,10 @@ MainWindow::MainWindow(Session *session, QWidget *parent) : QMainWindow(parent),
     m_book = new BenchBook(session, central);
     connect(m_book, &BenchBook::said, this, &MainWindow::say);
     connect(m_book, &BenchBook::closed, this, [this] {
-        if (m_onBoard) m_board->setFocus();
-        else page(m_station)->setFocus();
+        if (m_onBoard)
+            m_board->setFocus();
+        else
+            page(m_station)->setFocus();
     });
     m_find = new FindBar(central);
     m_help = new HelpCard(central);
@@ -117,7 +124,9 @@ MainWindow::MainWindow(Session *session, QWidget *parent) : QMainWindow(parent),
     connect(session, &Session::journalChanged, this, [this] {
         refreshFrame();
         const auto problem = m_session->journalProblem();
-        say(problem.isEmpty() ? u"Every edit is in the journal again."_s : problem.left(1).toUpper() + problem.mid(1) + u". It is tried again; save the job, or make room on the disk."_s);
+        say(problem.isEmpty() ? u"Every edit is in the journal again."_s
+                              : problem.left(1).toUpper() + problem.mid(1) +
+                                    u". It is tried again; save the job, or make room on the disk."_s);
     });
     m_mendTimer.setSingleShot(true);
     m_mendTimer.setInterval(120);
@@ -159,8 +168,10 @@ void MainWindow::showBoard() {
     m_board->refresh();
     refreshFrame();
     const auto axes = m_session->axes();
-    if (!axes.empty()) m_board->focusCell(m_axis.empty() ? axes.front() : m_axis, m_station);
-    else m_board->firstRun()->setFocus();
+    if (!axes.empty())
+        m_board->focusCell(m_axis.empty() ? axes.front() : m_axis, m_station);
+    else
+        m_board->firstRun()->setFocus();
     m_mendTimer.start();
 }
 
@@ -185,12 +196,16 @@ void MainWindow::showStation(StationId station, const std::string &axis) {
 
 void MainWindow::refresh() {
     const auto axes = m_session->axes();
-    if (!m_axis.empty() && std::find(axes.begin(), axes.end(), m_axis) == axes.end()) m_axis = axes.empty() ? std::string() : axes.front();
+    if (!m_axis.empty() && std::find(axes.begin(), axes.end(), m_axis) == axes.end())
+        m_axis = axes.empty() ? std::string() : axes.front();
     if (!m_onBoard && axes.empty()) return showBoard();
-    if (m_onBoard) m_board->refresh();
+    if (m_onBoard)
+        m_board->refresh();
     else if (auto *p = page(m_station)) {
-        if (p->axis() != m_axis) p->setAxis(m_axis);
-        else p->refresh();
+        if (p->axis() != m_axis)
+            p->setAxis(m_axis);
+        else
+            p->refresh();
     }
     refreshFrame();
     m_mendTimer.start();
@@ -226,9 +241,13 @@ void MainWindow::refreshFrame() {
     }
     m_strip->setRows(rows, m_onBoard ? std::string() : m_axis, textAt(project, "/class", "bench_mill"));
     m_spine->setCurrent(m_station, m_onBoard);
-    for (const auto &[station, name] : StationSpine::stations()) m_spine->setVerdict(station, roll.count(station) ? roll[station] : Verdict::NotKnown, roll.count(station) > 0);
+    for (const auto &[station, name] : StationSpine::stations())
+        m_spine->setVerdict(station, roll.count(station) ? roll[station] : Verdict::NotKnown, roll.count(station) > 0);
     const auto mass = knownAt(project, "/mass_kg");
-    m_spine->setMachine(m_session->name(), mass.known() ? text(withUnit(mass.v, Dimension::Mass, "kg")) : axes.empty() ? u"not begun"_s : axes.size() == 1 ? u"1 axis"_s : u"%1 axes"_s.arg(axes.size()));
+    m_spine->setMachine(m_session->name(), mass.known()       ? text(withUnit(mass.v, Dimension::Mass, "kg"))
+                                           : axes.empty()     ? u"not begun"_s
+                                           : axes.size() == 1 ? u"1 axis"_s
+                                                              : u"%1 axes"_s.arg(axes.size()));
     auto *stack = m_session->undoStack();
     m_undo->setEnabled(stack->canUndo());
     m_redo->setEnabled(stack->canRedo());
@@ -244,11 +263,25 @@ void MainWindow::refreshFrame() {
         b->setChecked(m_session->design(m_axis) == d);
     }
     setWindowTitle(m_session->name() + (m_session->isModified() ? u" *"_s : QString()) + u" – Lathewright"_s);
-    QString right = m_session->isModified() ? m_session->journalProblem().isEmpty() ? u"not saved; every edit is in the journal"_s : u"not saved, and "_s + m_session->journalProblem() + u": save it now"_s : m_session->path().isEmpty() ? QString() : u"saved"_s;
+    QString right = m_session->isModified()
+                        ? m_session->journalProblem().isEmpty()
+                              ? u"not saved; every edit is in the journal"_s
+                              : u"not saved, and "_s + m_session->journalProblem() + u": save it now"_s
+                    : m_session->path().isEmpty() ? QString()
+                                                  : u"saved"_s;
     const auto *shown = m_onBoard ? nullptr : m_pages[m_station];
     if (shown && !shown->rightText().isEmpty()) right = shown->rightText();
     m_statusRight->setText(right);
-    if (m_status->property("sticky").toString().isEmpty()) m_status->setText(m_onBoard ? axes.empty() ? u"Arrows choose   Enter sets up its axes   Ctrl+O open   A adds one axis   drop a file anywhere"_s : u"1–8 station   [ ] axis   Enter opens the cell   A adds an axis   M mend   Ctrl+F find   Ctrl+K bench book"_s : shown ? shown->hint() : QString());
+    if (m_status->property("sticky").toString().isEmpty())
+        m_status->setText(
+            m_onBoard
+                ? axes.empty()
+                      ? u"Arrows choose   Enter sets up its axes   Ctrl+O open   A adds one axis   drop a file "
+                        u"anywhere"_s
+                      : u"1–8 station   [ ] axis   Enter opens the cell   A adds an axis   M mend   Ctrl+F find   "
+                        u"Ctrl+K bench book"_s
+            : shown ? shown->hint()
+                    : QString());
 }
 
 void MainWindow::say(const QString &sentence) {
@@ -268,10 +301,13 @@ void MainWindow::mendNow() {
     m_mendTimer.stop();
     if (m_onBoard) { // of what the board shows, not of every axis there is
         std::map<std::string, std::vector<Finding>> wanted;
-        for (const auto &[id, f] : m_board->worstShown()) wanted[id].push_back(f);
+        for (const auto &[id, f] : m_board->worstShown())
+            wanted[id].push_back(f);
         for (const auto &[id, findings] : wanted) {
             auto key = m_session->at("/axes/" + id).dump();
-            for (const auto &f : findings) key += "|" + std::to_string(int(f.id)) + "." + std::to_string(f.cut) + "." + std::to_string(int(f.operating)) + "." + std::to_string(f.variant);
+            for (const auto &f : findings)
+                key += "|" + std::to_string(int(f.id)) + "." + std::to_string(f.cut) + "." +
+                       std::to_string(int(f.operating)) + "." + std::to_string(f.variant);
             if (m_mendedFor[id] == key) continue;
             m_mendedFor[id] = key;
             const auto &p = m_session->proved(id);
@@ -316,11 +352,14 @@ void MainWindow::pinDesign() {
     auto copy = m_session->at(base + shown);
     if (copy.is_null()) return say(u"Nothing to keep yet: choose a motor first."_s);
     if (!m_session->at(base + other).is_null()) {
-        m_session->apply({{{"/axes/" + m_axis + "/design_shown", other}}, u"design %1 shown"_s.arg(QString::fromStdString(other))});
+        m_session->apply(
+            {{{"/axes/" + m_axis + "/design_shown", other}}, u"design %1 shown"_s.arg(QString::fromStdString(other))});
         return say(u"%1 is there already: shown. Ctrl+E swaps them."_s.arg(QString::fromStdString(other)));
     }
-    m_session->apply({{{base + other, copy}, {"/axes/" + m_axis + "/design_shown", other}}, u"%1 kept, %2 begun"_s.arg(QString::fromStdString(shown), QString::fromStdString(other))});
-    say(u"%1 is kept as it stands; you are now changing %2."_s.arg(QString::fromStdString(shown), QString::fromStdString(other)));
+    m_session->apply({{{base + other, copy}, {"/axes/" + m_axis + "/design_shown", other}},
+                      u"%1 kept, %2 begun"_s.arg(QString::fromStdString(shown), QString::fromStdString(other))});
+    say(u"%1 is kept as it stands; you are now changing %2."_s.arg(QString::fromStdString(shown),
+                                                                   QString::fromStdString(other)));
 }
 
 void MainWindow::swapDesign() {
@@ -337,13 +376,15 @@ void MainWindow::removeAxis() {
     auto order = m_session->axes();
     std::erase(order, gone);
     m_axis = order.empty() ? std::string() : order.front();
-    m_session->apply({lw::removeAxis(m_session->project(), gone), u"axis %1 removed"_s.arg(QString::fromStdString(gone))});
+    m_session->apply(
+        {lw::removeAxis(m_session->project(), gone), u"axis %1 removed"_s.arg(QString::fromStdString(gone))});
     say(u"Axis %1 removed, with its parts and steps. Ctrl+Z brings it back."_s.arg(QString::fromStdString(gone)));
 }
 void MainWindow::copyAxis() {
     if (m_axis.empty()) return say(u"There is no axis to copy yet."_s);
     const auto copy = lw::copyAxis(m_session->project(), m_axis);
-    m_session->apply({copy.patches, u"axis %1 copied to %2"_s.arg(QString::fromStdString(m_axis), QString::fromStdString(copy.id))});
+    m_session->apply(
+        {copy.patches, u"axis %1 copied to %2"_s.arg(QString::fromStdString(m_axis), QString::fromStdString(copy.id))});
     m_axis = copy.id;
     refresh();
     say(u"%1 is a copy; its cards begin anew."_s.arg(QString::fromStdString(copy.id)));
@@ -380,8 +421,10 @@ void MainWindow::nameAxis() {
 void MainWindow::openBook(const std::string &calculation) {
     if (m_book->isVisible() && calculation.empty()) {
         m_book->hide();
-        if (m_onBoard) m_board->setFocus();
-        else page(m_station)->setFocus();
+        if (m_onBoard)
+            m_board->setFocus();
+        else
+            page(m_station)->setFocus();
         return;
     }
     const int from = std::max(260, std::min(500, width() - 780));
@@ -405,7 +448,8 @@ void MainWindow::resizeEvent(QResizeEvent *e) {
 void MainWindow::copyPage() {
     if (m_onBoard) {
         QString t;
-        for (const auto *c : m_board->findChildren<BoardCell *>()) t += c->accessibleName() + u"\n"_s;
+        for (const auto *c : m_board->findChildren<BoardCell *>())
+            t += c->accessibleName() + u"\n"_s;
         QGuiApplication::clipboard()->setText(t);
     } else if (!page(m_station)->copy()) {
         auto *mime = new QMimeData;
@@ -428,7 +472,8 @@ void MainWindow::setTheme(bool dark) {
     applyStyle();
     refresh();
     m_board->refresh();
-    for (auto *w : findChildren<QWidget *>()) w->update();
+    for (auto *w : findChildren<QWidget *>())
+        w->update();
 }
 
 void MainWindow::dragEnterEvent(QDragEnterEvent *e) {
@@ -464,7 +509,8 @@ bool MainWindow::eventFilter(QObject *o, QEvent *e) {
             return true;
         }
         if (m_book->isAncestorOf(w) || m_find->isAncestorOf(w)) return false;
-        const bool typing = qobject_cast<QLineEdit *>(w) || qobject_cast<QComboBox *>(w) || qobject_cast<QListWidget *>(w) || qobject_cast<QAbstractSpinBox *>(w);
+        const bool typing = qobject_cast<QLineEdit *>(w) || qobject_cast<QComboBox *>(w) ||
+                            qobject_cast<QListWidget *>(w) || qobject_cast<QAbstractSpinBox *>(w);
         if (typing || m_board->choosing()) return false;
         if (k->matches(QKeySequence::Copy)) {
             copyPage();
@@ -496,14 +542,18 @@ bool MainWindow::eventFilter(QObject *o, QEvent *e) {
                 return true;
             }
         }
-        if (!m_onBoard && !(k->modifiers() & (Qt::ControlModifier | Qt::MetaModifier)) && !w->property("ownKeys").toBool()) {
+        if (!m_onBoard && !(k->modifiers() & (Qt::ControlModifier | Qt::MetaModifier)) &&
+            !w->property("ownKeys").toBool()) {
             // a table keeps its arrows; letters, space and Delete are the page's
-            const bool walks = k->key() >= Qt::Key_Home && k->key() <= Qt::Key_PageDown && !(k->modifiers() & Qt::AltModifier);
+            const bool walks =
+                k->key() >= Qt::Key_Home && k->key() <= Qt::Key_PageDown && !(k->modifiers() & Qt::AltModifier);
             const bool opens = k->key() == Qt::Key_Return || k->key() == Qt::Key_Enter || k->key() == Qt::Key_F2;
-            if (auto *line = qobject_cast<EntryLine *>(QApplication::focusWidget())) // a key of the page's own ends the typing first
+            if (auto *line = qobject_cast<EntryLine *>(
+                    QApplication::focusWidget())) // a key of the page's own ends the typing first
                 if (auto *entry = qobject_cast<FieldWidget *>(line->parentWidget())) entry->settle();
             const bool presses = k->key() == Qt::Key_Space && qobject_cast<QAbstractButton *>(w);
-            if (!(qobject_cast<QTableView *>(w) && (walks || opens)) && !presses && page(m_station)->handleKey(k)) return true;
+            if (!(qobject_cast<QTableView *>(w) && (walks || opens)) && !presses && page(m_station)->handleKey(k))
+                return true;
         }
     } else if (e->type() == QEvent::KeyPress) {
         return false;

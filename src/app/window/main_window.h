@@ -24,7 +24,8 @@ public:
     explicit MainWindow(Session *session, QWidget *parent = nullptr);
     ~MainWindow() override;
     void openFile(const QString &path);
-    /// A file that is not a job: a part program goes to Duty, a table of readings to the station shown; false when it is neither.
+    /// A file that is not a job: a part program goes to Duty, a table of readings to the station shown; false when it
+    /// is neither.
     bool takeFile(const QString &path);
     /// A sample that ships: tarn-mill, beck-lathe, sill-grinder.
     void openDemo(const QString &name = QStringLiteral("tarn-mill"));

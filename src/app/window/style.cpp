@@ -48,10 +48,13 @@ QSize LinkButton::sizeHint() const {
     const int w = QFontMetrics(font()).horizontalAdvance(text()) + 10;
     return {w, heightForWidth(m_wraps ? std::min(w, 420) : w)};
 }
-QSize LinkButton::minimumSizeHint() const { return {std::min(48, sizeHint().width()), QFontMetrics(font()).height() + 6}; }
+QSize LinkButton::minimumSizeHint() const {
+    return {std::min(48, sizeHint().width()), QFontMetrics(font()).height() + 6};
+}
 int LinkButton::heightForWidth(int w) const {
     const QFontMetrics fm(font());
-    return m_wraps ? fm.boundingRect(QRect(0, 0, std::max(20, w - 8), 10000), Qt::TextWordWrap, text()).height() + 6 : fm.height() + 6;
+    return m_wraps ? fm.boundingRect(QRect(0, 0, std::max(20, w - 8), 10000), Qt::TextWordWrap, text()).height() + 6
+                   : fm.height() + 6;
 }
 void LinkButton::paintEvent(QPaintEvent *) {
     QPainter p(this);
@@ -61,8 +64,10 @@ void LinkButton::paintEvent(QPaintEvent *) {
     f.setUnderline(underMouse());
     p.setFont(f);
     const QRect r = rect().adjusted(4, 0, -4, 0);
-    if (m_wraps) p.drawText(r, Qt::AlignLeft | Qt::AlignVCenter | Qt::TextWordWrap, text());
-    else p.drawText(r, Qt::AlignLeft | Qt::AlignVCenter, QFontMetrics(f).elidedText(text(), Qt::ElideRight, r.width()));
+    if (m_wraps)
+        p.drawText(r, Qt::AlignLeft | Qt::AlignVCenter | Qt::TextWordWrap, text());
+    else
+        p.drawText(r, Qt::AlignLeft | Qt::AlignVCenter, QFontMetrics(f).elidedText(text(), Qt::ElideRight, r.width()));
     if (hasFocus()) {
         p.setPen(QPen(t.touch, 1.6));
         p.drawRect(QRectF(rect()).adjusted(0.8, 0.8, -0.8, -0.8));
@@ -118,7 +123,8 @@ lw--EntryLine { background:transparent; border:none; padding:0; }
 QComboBox { background:transparent; color:%ink; border:none; border-bottom:2px solid %touch; padding:0 0 1px 0; }
 QComboBox:focus { background:%field; border:1.6px solid %touch; }
 QComboBox::drop-down { border:none; width:14px; }
-QComboBox QAbstractItemView { background:%field; color:%ink; border:1px solid %rule2; selection-background-color:%touchw; selection-color:%touch; }
+QComboBox QAbstractItemView { background:%field; color:%ink; border:1px solid %rule2;
+    selection-background-color:%touchw; selection-color:%touch; }
 QLabel[drop="true"] { border:1.6px dashed %touch; }
 QFrame[drawer="true"] { background:%paper; border:none; border-top:5px solid %ink; border-left:1.6px solid %ink; }
 QFrame[drawer="true"] QLabel { border:none; }
@@ -131,19 +137,32 @@ QLineEdit[plain="true"] { background:%field; color:%ink; border:1.6px solid %rul
 QLineEdit[plain="true"]:focus { border:1.6px solid %touch; }
 QCheckBox { color:%touch; spacing:6px; }
 QTableView::item { border-bottom:1px solid %rule; padding:0 6px; }
-QTableView { background:%sheet; color:%ink; border:none; gridline-color:%rule; selection-background-color:%touchw; selection-color:%ink; alternate-background-color:%sheet; }
+QTableView { background:%sheet; color:%ink; border:none; gridline-color:%rule;
+    selection-background-color:%touchw; selection-color:%ink; alternate-background-color:%sheet; }
 QHeaderView::section { background:%sheet; color:%ink2; border:none; border-bottom:1px solid %rule2; padding:4px; }
 QListWidget { background:%sheet; color:%ink; border:1px solid %rule2; }
 QListWidget::item { padding:3px 6px; }
 QListWidget::item:selected { background:%touchw; color:%touch; }
-QScrollBar:vertical { background:%sheet; width:10px; } QScrollBar::handle:vertical { background:%rule2; min-height:24px; }
-QScrollBar:horizontal { background:%sheet; height:10px; } QScrollBar::handle:horizontal { background:%rule2; min-width:24px; }
+QScrollBar:vertical { background:%sheet; width:10px; }
+QScrollBar::handle:vertical { background:%rule2; min-height:24px; }
+QScrollBar:horizontal { background:%sheet; height:10px; }
+QScrollBar::handle:horizontal { background:%rule2; min-width:24px; }
 QScrollBar::add-line, QScrollBar::sub-line { width:0; height:0; }
-)"_s.replace(u"%watchw"_s, t.watchWash.name()).replace(u"%field"_s, t.field.name()).replace(u"%sheet"_s, t.sheet.name()).replace(u"%paper"_s, t.paper.name()).replace(u"%onink"_s, t.onInk.name())
-                            .replace(u"%ink3"_s, t.ink3.name()).replace(u"%ink2"_s, t.ink2.name()).replace(u"%ink"_s, t.ink.name()).replace(u"%rule2"_s, t.rule2.name()).replace(u"%rule"_s, t.rule.name())
-                            .replace(u"%touchw"_s, t.touchWash.name()).replace(u"%touch"_s, t.touch.name()));
+)"_s.replace(u"%watchw"_s, t.watchWash.name())
+                            .replace(u"%field"_s, t.field.name())
+                            .replace(u"%sheet"_s, t.sheet.name())
+                            .replace(u"%paper"_s, t.paper.name())
+                            .replace(u"%onink"_s, t.onInk.name())
+                            .replace(u"%ink3"_s, t.ink3.name())
+                            .replace(u"%ink2"_s, t.ink2.name())
+                            .replace(u"%ink"_s, t.ink.name())
+                            .replace(u"%rule2"_s, t.rule2.name())
+                            .replace(u"%rule"_s, t.rule.name())
+                            .replace(u"%touchw"_s, t.touchWash.name())
+                            .replace(u"%touch"_s, t.touch.name()));
     for (auto *w : qApp->allWidgets())
-        if (auto *l = qobject_cast<QLabel *>(w); l && l->property("ink").isValid()) setInk(l, Ink(l->property("ink").toInt()));
+        if (auto *l = qobject_cast<QLabel *>(w); l && l->property("ink").isValid())
+            setInk(l, Ink(l->property("ink").toInt()));
 }
 
 MarkWidget::MarkWidget(QWidget *parent, QSize size) : QWidget(parent) {
@@ -166,7 +185,9 @@ void MarkWidget::paintEvent(QPaintEvent *) {
 RungWidget::RungWidget(QWidget *parent) : QWidget(parent) { setFixedHeight(22); }
 void RungWidget::show(const Finding &f) {
     const auto same = [](double a, double b) { return a == b || (a != a && b != b); };
-    const bool unchanged = same(f.margin, m_finding.margin) && same(f.low, m_finding.low) && same(f.high, m_finding.high) && f.verdict == m_finding.verdict && f.must == m_finding.must && f.wanted == m_finding.wanted;
+    const bool unchanged = same(f.margin, m_finding.margin) && same(f.low, m_finding.low) &&
+                           same(f.high, m_finding.high) && f.verdict == m_finding.verdict && f.must == m_finding.must &&
+                           f.wanted == m_finding.wanted;
     m_finding = f;
     if (unchanged) return;
     setAccessibleName(u"margin "_s + text(marginText(f)));

@@ -9,13 +9,15 @@
 
 namespace lw {
 
-/// After the application object: the toolkit has taken the desktop's locale for everything, and figures would come out with
-/// its decimal comma. Numbers are spelt the same everywhere here; letters, sorting and file names stay the desktop's.
+/// After the application object: the toolkit has taken the desktop's locale for everything, and figures would come out
+/// with its decimal comma. Numbers are spelt the same everywhere here; letters, sorting and file names stay the
+/// desktop's.
 void settleNumbers();
 
 enum class Ink { Value, Label, Faint, Touch };
 /// A label in our type; wraps when asked.
-QLabel *makeLabel(const QString &words, int px = 13, Ink ink = Ink::Label, bool bold = false, bool wrap = false, QWidget *parent = nullptr);
+QLabel *makeLabel(const QString &words, int px = 13, Ink ink = Ink::Label, bool bold = false, bool wrap = false,
+                  QWidget *parent = nullptr);
 void setInk(QLabel *label, Ink ink);
 /// Flat text that can be touched; wraps or ends in dots, and never forces its neighbours out of the window.
 class LinkButton : public QPushButton {

@@ -34,7 +34,8 @@ void MainWindow::openDemo(const QString &name) {
 }
 
 void MainWindow::printPreview() {
-    const auto report = !m_onBoard && m_station == StationId::Build ? makeJobCards(*m_session, m_axis) : makeReport(*m_session);
+    const auto report =
+        !m_onBoard && m_station == StationId::Build ? makeJobCards(*m_session, m_axis) : makeReport(*m_session);
     QPrinter printer;
     printer.setResolution(96);
     printer.setPageMargins(QMarginsF(16, 14, 16, 12), QPageLayout::Millimeter);
@@ -47,7 +48,9 @@ void MainWindow::printPreview() {
 }
 
 void MainWindow::exportReport(bool cards) {
-    const QString path = QFileDialog::getSaveFileName(this, cards ? u"Save the job cards"_s : u"Save the report"_s, m_session->name() + (cards ? u" cards.pdf"_s : u".pdf"_s), u"PDF (*.pdf);;HTML (*.html)"_s);
+    const QString path = QFileDialog::getSaveFileName(this, cards ? u"Save the job cards"_s : u"Save the report"_s,
+                                                      m_session->name() + (cards ? u" cards.pdf"_s : u".pdf"_s),
+                                                      u"PDF (*.pdf);;HTML (*.html)"_s);
     if (path.isEmpty()) return;
     const auto problem = writeReport(cards ? makeJobCards(*m_session) : makeReport(*m_session), path);
     say(problem.isEmpty() ? u"Written to %1."_s.arg(QFileInfo(path).fileName()) : problem);
@@ -71,10 +74,12 @@ void MainWindow::remember() {
     QString words = u"no axis yet"_s;
     for (const auto &id : m_session->axes()) {
         const auto &p = m_session->proved(id);
-        if (worst(p.evaluation) < v || words == u"no axis yet"_s) words = QString::fromStdString(id) + u": "_s + text(headline(StationId::Proof, p.model, p.evaluation));
+        if (worst(p.evaluation) < v || words == u"no axis yet"_s)
+            words = QString::fromStdString(id) + u": "_s + text(headline(StationId::Proof, p.model, p.evaluation));
         v = std::min(v, worst(p.evaluation));
     }
-    rememberJob({m_session->path(), m_session->name(), words.left(60), QDateTime::currentDateTime().toString(u"ddd d MMM HH:mm"_s), int(v)});
+    rememberJob({m_session->path(), m_session->name(), words.left(60),
+                 QDateTime::currentDateTime().toString(u"ddd d MMM HH:mm"_s), int(v)});
     m_board->firstRun()->refresh();
 }
 
@@ -82,13 +87,19 @@ void MainWindow::restoreHabits() {
     QSettings settings;
     if (const auto g = settings.value(u"geometry"_s).toByteArray(); !g.isEmpty()) restoreGeometry(g);
     if (settings.value(u"inches"_s).toBool()) viewUnits().system = UnitSystem::Inch;
-    if (settings.value(u"dark"_s).toBool()) setTheme(true);
-    else refresh();
+    if (settings.value(u"dark"_s).toBool())
+        setTheme(true);
+    else
+        refresh();
 }
 
 bool MainWindow::mayLose() {
     if (!m_session->isModified() || m_session->axes().empty()) return true;
-    const int answer = askSave ? askSave() : QMessageBox::question(this, u"Not saved"_s, u"%1 has changes that are not in its file. Save them?"_s.arg(m_session->name()), QMessageBox::Save | QMessageBox::Discard | QMessageBox::Cancel);
+    const int answer =
+        askSave ? askSave()
+                : QMessageBox::question(this, u"Not saved"_s,
+                                        u"%1 has changes that are not in its file. Save them?"_s.arg(m_session->name()),
+                                        QMessageBox::Save | QMessageBox::Discard | QMessageBox::Cancel);
     if (answer == QMessageBox::Save) return save();
     return answer == QMessageBox::Discard;
 }
@@ -104,7 +115,8 @@ namespace {
 QString nameBeside(const QString &path) {
     const QFileInfo info(path);
     QString p;
-    for (int n = 2; p.isEmpty() || QFileInfo::exists(p); ++n) p = info.absolutePath() + u"/"_s + info.completeBaseName() + u" %1.lathewright"_s.arg(n);
+    for (int n = 2; p.isEmpty() || QFileInfo::exists(p); ++n)
+        p = info.absolutePath() + u"/"_s + info.completeBaseName() + u" %1.lathewright"_s.arg(n);
     return p;
 }
 
@@ -113,7 +125,9 @@ int asked(QWidget *over, const QString &title, const QString &words, const QStri
     QMessageBox box(QMessageBox::NoIcon, title, words, QMessageBox::NoButton, over);
     box.setInformativeText(more);
     QList<QAbstractButton *> buttons;
-    for (int k = 0; k < answers.size(); ++k) buttons << box.addButton(answers[k], k + 1 == answers.size() ? QMessageBox::RejectRole : QMessageBox::ActionRole);
+    for (int k = 0; k < answers.size(); ++k)
+        buttons << box.addButton(answers[k],
+                                 k + 1 == answers.size() ? QMessageBox::RejectRole : QMessageBox::ActionRole);
     box.setDefaultButton(qobject_cast<QPushButton *>(buttons.first()));
     box.setEscapeButton(buttons.last());
     box.exec();
@@ -129,8 +143,21 @@ bool MainWindow::save() {
     if (m_session->path().isEmpty()) return saveAs();
     if (!m_session->changedOnDisk()) return saved(m_session->save());
     const QString file = QFileInfo(m_session->path()).fileName();
-    const int place = askWhose ? -1 : asked(this, u"Changed by another program"_s, u"%1 was changed by another program since it was read here. Which one counts?"_s.arg(file), u"Keep mine: theirs becomes the backup, the same name with ~ behind it. Take theirs: your changes since the last save are dropped. Save beside: mine goes into a new file next to it, both stay."_s, {u"Save beside"_s, u"Keep mine"_s, u"Take theirs"_s, u"Cancel"_s});
-    switch (askWhose ? askWhose() : place == 0 ? Whose::Beside : place == 1 ? Whose::Mine : place == 2 ? Whose::Theirs : Whose::Cancel) {
+    const int place =
+        askWhose
+            ? -1
+            : asked(
+                  this, u"Changed by another program"_s,
+                  u"%1 was changed by another program since it was read here. Which one counts?"_s.arg(file),
+                  u"Keep mine: theirs becomes the backup, the same name with ~ behind it. Take theirs: your changes "
+                  u"since the last save are dropped. Save beside: mine goes into a new file next to it, both "
+                  u"stay."_s,
+                  {u"Save beside"_s, u"Keep mine"_s, u"Take theirs"_s, u"Cancel"_s});
+    switch (askWhose     ? askWhose()
+            : place == 0 ? Whose::Beside
+            : place == 1 ? Whose::Mine
+            : place == 2 ? Whose::Theirs
+                         : Whose::Cancel) {
     case Whose::Mine: return saved(m_session->save(true));
     case Whose::Theirs: openFile(m_session->path()); return false;
     case Whose::Beside: return saved(m_session->saveAs(nameBeside(m_session->path())));
@@ -140,7 +167,8 @@ bool MainWindow::save() {
 }
 
 bool MainWindow::saveAs() {
-    const QString path = QFileDialog::getSaveFileName(this, u"Save the job"_s, m_session->name() + u".lathewright"_s, u"Lathewright jobs (*.lathewright)"_s);
+    const QString path = QFileDialog::getSaveFileName(this, u"Save the job"_s, m_session->name() + u".lathewright"_s,
+                                                      u"Lathewright jobs (*.lathewright)"_s);
     if (path.isEmpty()) return false;
     return saved(m_session->saveAs(path));
 }
@@ -154,7 +182,12 @@ bool MainWindow::offerLeft(const std::vector<WaitingJournal> &all) {
         } else {
             const QString where = w.path.isEmpty() ? u"It was never saved."_s : u"Its file is %1."_s.arg(w.path);
             const QString many = all.size() > 1 ? u" %1 of %2 that wait."_s.arg(k + 1).arg(all.size()) : QString();
-            const int place = asked(this, u"Not saved when Lathewright stopped"_s, u"%1 has %2 that %3 not in its file; the last is of %4."_s.arg(w.name, w.edits == 1 ? u"one edit"_s : u"%1 edits"_s.arg(w.edits), w.edits == 1 ? u"is"_s : u"are"_s, w.when.toString(u"ddd d MMM HH:mm"_s)), where + u" Left for later it waits under Job, Recover."_s + many, {u"Open it"_s, u"Throw away"_s, u"Later"_s});
+            const int place = asked(this, u"Not saved when Lathewright stopped"_s,
+                                    u"%1 has %2 that %3 not in its file; the last is of %4."_s.arg(
+                                        w.name, w.edits == 1 ? u"one edit"_s : u"%1 edits"_s.arg(w.edits),
+                                        w.edits == 1 ? u"is"_s : u"are"_s, w.when.toString(u"ddd d MMM HH:mm"_s)),
+                                    where + u" Left for later it waits under Job, Recover."_s + many,
+                                    {u"Open it"_s, u"Throw away"_s, u"Later"_s});
             answer = place == 0 ? Left::Open : place == 1 ? Left::ThrowAway : Left::Later;
         }
         if (answer == Left::ThrowAway) m_session->throwAway(w);
@@ -167,7 +200,8 @@ bool MainWindow::offerLeft(const std::vector<WaitingJournal> &all) {
         m_mendedFor.clear();
         showBoard();
         const auto rest = all.size() - k - 1;
-        say(u"Recovered %1 as it was when Lathewright stopped. Save it to keep it."_s.arg(w.name) + (rest ? u" %1 more wait under Job, Recover."_s.arg(rest) : QString()));
+        say(u"Recovered %1 as it was when Lathewright stopped. Save it to keep it."_s.arg(w.name) +
+            (rest ? u" %1 more wait under Job, Recover."_s.arg(rest) : QString()));
         return true;
     }
     return false;
@@ -186,15 +220,21 @@ void MainWindow::begin(const QString &file, const std::function<void()> &otherwi
         for (const auto &w : all)
             if (w.path == whole) own.push_back(w);
     if (!own.empty() && offerLeft(own)) return;
-    if (otherwise) otherwise();
-    else openFile(file);
-    if (const auto rest = all.size() - own.size()) say(m_status->text() + (rest == 1 ? u" %1 was not saved when Lathewright stopped: Job, Recover."_s.arg(all.front().name) : u" %1 jobs were not saved when Lathewright stopped: Job, Recover."_s.arg(rest)));
+    if (otherwise)
+        otherwise();
+    else
+        openFile(file);
+    if (const auto rest = all.size() - own.size())
+        say(m_status->text() +
+            (rest == 1 ? u" %1 was not saved when Lathewright stopped: Job, Recover."_s.arg(all.front().name)
+                       : u" %1 jobs were not saved when Lathewright stopped: Job, Recover."_s.arg(rest)));
 }
 
 void MainWindow::changeEvent(QEvent *e) {
     QMainWindow::changeEvent(e);
     if (e->type() == QEvent::ActivationChange && isActiveWindow() && m_session->changedOnDisk())
-        say(u"%1 was changed by another program. Saving asks whose version counts."_s.arg(QFileInfo(m_session->path()).fileName()));
+        say(u"%1 was changed by another program. Saving asks whose version counts."_s.arg(
+            QFileInfo(m_session->path()).fileName()));
 }
 
 void MainWindow::closeEvent(QCloseEvent *e) {

@@ -17,7 +17,8 @@ double AxisModel::playStays() const {
     const auto part = [](const Known &k) { return k.known() ? k.v : 0.0; };
     const auto stays = [](const Known &after, double now) { return after.known() ? after.v : now; };
     const double inThread = std::max(0.0, lostNow.v - part(lostThrust) - part(lostSlot) - part(lostWindUp));
-    return std::max(0.0, stays(afterThrust, part(lostThrust)) + stays(afterSlot, part(lostSlot)) + stays(afterThread, stays(nutPlay, inThread)));
+    return std::max(0.0, stays(afterThrust, part(lostThrust)) + stays(afterSlot, part(lostSlot)) +
+                             stays(afterThread, stays(nutPlay, inThread)));
 }
 
 double AxisModel::weightAlong() const { return mass.v * standardGravity * std::sin(incline); }
@@ -47,7 +48,9 @@ const BeltProfile *AxisModel::beltProfileUsed() const {
     return small.profile;
 }
 int AxisModel::beltTeeth() const {
-    return beltRead && beltRead->beltTeeth && beltRead->wholeTeeth.value_or(true) ? static_cast<int>(std::round(*beltRead->beltTeeth)) : 0;
+    return beltRead && beltRead->beltTeeth && beltRead->wholeTeeth.value_or(true)
+               ? static_cast<int>(std::round(*beltRead->beltTeeth))
+               : 0;
 }
 
 void ModelReader::readMotor() {
@@ -60,12 +63,14 @@ void ModelReader::readMotor() {
     m.inductance = design("motor/inductance_mH");
     m.rotor = design("motor/rotor_inertia_kgm2");
     spreadBy(m.rotor, 0.95, 1.05, Shape::Uniform);
-    // A figure somebody guessed has the doubt of a guess; a plate or a data sheet has that of the curve worked out from it.
+    // A figure somebody guessed has the doubt of a guess; a plate or a data sheet has that of the curve worked out from
+    // it.
     for (auto *k : {&m.holding, &m.resistance})
         if (k->assumed()) spreadBy(*k, 0.8, 1.2, Shape::Triangular);
     if (m.inductance.assumed()) spreadBy(m.inductance, 0.7, 1.4, Shape::Triangular);
     const auto measured = [](const Known &k) { return k.standing == Standing::Measured; };
-    if (measured(m.holding) && measured(m.inductance)) m.torqueFactor = {1, Standing::Measured, 0.9, 1.1, Shape::Triangular}; // what the model itself is good to
+    if (measured(m.holding) && measured(m.inductance))
+        m.torqueFactor = {1, Standing::Measured, 0.9, 1.1, Shape::Triangular}; // what the model itself is good to
     m.hasMotor = m.holding.known() || m.rated.known() || !kind.empty();
     const auto convention = designText("motor/torque_convention");
     m.conventionTyped = !convention.empty();
@@ -81,8 +86,11 @@ void ModelReader::readMotor() {
     if (current.known()) {
         m.drivePeak = current;
         if (currentKind == "rms") m.drivePeak.v *= std::sqrt(2.0);
-        if (current.shape != Shape::None) m.currentFactor = {1, current.standing, current.low / current.v, current.high / current.v, Shape::Triangular};
-        else if (measured(current)) m.currentFactor = {1, Standing::Measured, 0.98, 1.02, Shape::Triangular}; // by clamp ammeter
+        if (current.shape != Shape::None)
+            m.currentFactor = {1, current.standing, current.low / current.v, current.high / current.v,
+                               Shape::Triangular};
+        else if (measured(current))
+            m.currentFactor = {1, Standing::Measured, 0.98, 1.02, Shape::Triangular}; // by clamp ammeter
         m.drivePeak.low = m.drivePeak.high = notKnown;
         m.drivePeak.shape = Shape::None; // its spread is currentFactor
     } else if (m.rated.known()) {
@@ -110,7 +118,8 @@ void ModelReader::readMotor() {
     m.cableLength = design("cable/length_mm");
     const auto area = design("cable/cross_section_mm2");
     // Loop of two conductors, copper 0.0175 ohm mm2/m (IEC 60028 at 20 C: 1/58).
-    m.cable = m.cableLength.known() && area.known() ? Known{2 * m.cableLength.v / (58e6 * area.v), Standing::Computed} : assumed(0);
+    m.cable = m.cableLength.known() && area.known() ? Known{2 * m.cableLength.v / (58e6 * area.v), Standing::Computed}
+                                                    : assumed(0);
     m.motorShaft = designText("motor/shaft");
     m.face = design("motor/face_mm");
     m.body = design("motor/body_length_mm");
@@ -143,15 +152,18 @@ void ModelReader::readTransmission() {
         out.bore = designText((p + "/bore").c_str());
         out.hub = designText((p + "/hub").c_str(), "clamp");
         out.material = designText((p + "/material").c_str(), "aluminium");
-        if (!out.faceWidth.known()) out.faceWidth = out.beltWidth.known() ? assumed(out.beltWidth.v + 6e-3) : assumed(16e-3);
+        if (!out.faceWidth.known())
+            out.faceWidth = out.beltWidth.known() ? assumed(out.beltWidth.v + 6e-3) : assumed(16e-3);
     };
     if (m.belt) {
         pulley("small_pulley", m.small);
         pulley("large_pulley", m.large);
         m.beltCode = designText("belt/code");
         if (!m.beltCode.empty()) m.beltRead = readDesignation(m.beltCode, "belt");
-        if (m.beltRead && m.beltRead->width) m.beltWidth = {*m.beltRead->width * 1e-3, Standing::Catalogue};
-        else if (m.small.beltWidth.known()) m.beltWidth = assumed(m.small.beltWidth.v);
+        if (m.beltRead && m.beltRead->width)
+            m.beltWidth = {*m.beltRead->width * 1e-3, Standing::Catalogue};
+        else if (m.small.beltWidth.known())
+            m.beltWidth = assumed(m.small.beltWidth.v);
         m.centre = design("belt/centre_mm");
         m.slotFrom = design("belt/slot_from_mm");
         m.slotTo = design("belt/slot_to_mm");
@@ -163,9 +175,11 @@ void ModelReader::readTransmission() {
         if (!m.install.known()) m.install = assumed(0.75);
         m.mesh = design("belt/mesh_factor");
         if (!m.mesh.known()) m.mesh = assumed(0.7);
-        if (const auto pull = design("belt/pull_for_1mm_a_metre_N"); pull.known() && m.small.profile && m.beltWidth.known()) {
+        if (const auto pull = design("belt/pull_for_1mm_a_metre_N");
+            pull.known() && m.small.profile && m.beltWidth.known()) {
             const double table = m.small.profile->stiffnessPerWidth * m.beltWidth.v * 1e3; // N for doubling its length
-            m.beltStiffnessFactor = {1000 * pull.v / table, pull.standing, 900 * pull.v / table, 1100 * pull.v / table, Shape::Triangular};
+            m.beltStiffnessFactor = {1000 * pull.v / table, pull.standing, 900 * pull.v / table, 1100 * pull.v / table,
+                                     Shape::Triangular};
         }
         m.beltOffFace = design("belt/from_face_mm");
         if (!m.beltOffFace.known()) m.beltOffFace = assumed(15e-3);
@@ -210,24 +224,31 @@ void ModelReader::readScrew() {
     if (m.hasScrew) {
         m.lead = {m.thread.lead().value(), Standing::Catalogue};
         // a reading that agrees with the name of the thread confirms it; one that does not is what the axis does
-        if (m.keepsScrew && found.known() && std::fabs(found.v / m.lead.v - 1) > 0.003) m.lead = found;
-        else m.leadText.clear();
+        if (m.keepsScrew && found.known() && std::fabs(found.v / m.lead.v - 1) > 0.003)
+            m.lead = found;
+        else
+            m.leadText.clear();
     } else if (m.keepsScrew && found.known()) {
         m.lead = found;
     } else if (m.keepsScrew && m.cls) {
-        m.lead = assumed(m.cls->lead * 1e-3, m.wheel ? m.cls->lead * 0.83e-3 : notKnown, m.wheel ? m.cls->lead * 1.25e-3 : notKnown, m.wheel ? Shape::Lognormal : Shape::None);
+        m.lead = assumed(m.cls->lead * 1e-3, m.wheel ? m.cls->lead * 0.83e-3 : notKnown,
+                         m.wheel ? m.cls->lead * 1.25e-3 : notKnown, m.wheel ? Shape::Lognormal : Shape::None);
     }
     const auto *size = m.ballScrew() ? ballScrewSize(m.thread.name) : nullptr;
     m.efficiency = design("screw/efficiency");
     if (m.efficiency.standing == Standing::Measured) spreadBy(m.efficiency, 0.85, 1.15, Shape::Triangular);
     if (!m.efficiency.known() && m.keepsScrew) m.efficiency = m.screwEfficiencyFound;
     if (!m.efficiency.known()) {
-        if (m.wheel) m.efficiency = assumed(0.85);
-        else if (m.ballScrew()) m.efficiency = assumed(0.90);
+        if (m.wheel)
+            m.efficiency = assumed(0.85);
+        else if (m.ballScrew())
+            m.efficiency = assumed(0.90);
         else if (m.hasScrew) {
-            const auto f = slidingScrew({m.thread.mean, m.thread.pitch, m.thread.starts, m.thread.flankHalfAngle, 0.13}, {});
+            const auto f =
+                slidingScrew({m.thread.mean, m.thread.pitch, m.thread.starts, m.thread.flankHalfAngle, 0.13}, {});
             m.efficiency = assumed(f ? f->forward : 0.30);
-        } else m.efficiency = assumed(0.30);
+        } else
+            m.efficiency = assumed(0.30);
     }
     if (m.efficiency.v > 1) m.efficiency.v = notKnown;
     if (m.efficiency.shape == Shape::None && m.efficiency.known()) {
@@ -249,17 +270,20 @@ void ModelReader::readScrew() {
         if (!m.staticRating.known()) m.staticRating = assumed(size->staticLoad);
     }
     m.screwInertia = design("screw/inertia_per_m");
-    if (m.screwInertia.known() && m.screwLength.known()) m.screwInertia.v *= m.screwLength.v;
+    if (m.screwInertia.known() && m.screwLength.known())
+        m.screwInertia.v *= m.screwLength.v;
     else if (m.hasScrew && m.screwLength.known()) {
         const auto j = barInertia(m.thread.nominal, metres(m.screwLength.v), kilogramsPerCubicMetre(7850));
         m.screwInertia = Known{j ? j->value() : notKnown, Standing::Computed};
-    } else m.screwInertia = assumed(0);
+    } else
+        m.screwInertia = assumed(0);
     m.ends = endsFromCode(designText("ends", "fixed_supported")).value_or(Ends::FixedSupported);
     m.fixedKind = designText("fixed_end/kind");
     m.farKind = designText("far_end/kind");
     m.nutKind = designText("nut/kind");
     m.bearingDrag = design("fixed_end/drag_Nm");
-    if (!m.bearingDrag.known() && m.keepsScrew && m.fixedKind.empty()) m.bearingDrag = m.handleDrag; // the old bearings stay too
+    if (!m.bearingDrag.known() && m.keepsScrew && m.fixedKind.empty())
+        m.bearingDrag = m.handleDrag; // the old bearings stay too
     if (!m.bearingDrag.known()) m.bearingDrag = assumed(0.06);
     m.bearingStiffness = design("fixed_end/stiffness_N_um");
     if (!m.bearingStiffness.known()) m.bearingStiffness = assumed(100e6);
@@ -282,9 +306,12 @@ void ModelReader::readScrew() {
     m.brakeOnScrew = designText("brake/where", "screw") != "motor";
     m.brakeDelay = design("brake/delay_s");
     if (!m.brakeDelay.known()) m.brakeDelay = assumed(0.06);
-    // A new nut as such nuts come: none when preloaded, rolled ball nuts 0.02 to 0.08, sliding ones 0.05 to 0.15 (common practice).
+    // A new nut as such nuts come: none when preloaded, rolled ball nuts 0.02 to 0.08, sliding ones 0.05 to 0.15
+    // (common practice).
     if (!m.keepsScrew && !m.nutPlay.known())
-        m.nutPlay = m.preload.v > 0 ? assumed(0) : m.ballScrew() ? assumed(0.05e-3, 0.02e-3, 0.08e-3, Shape::Uniform) : assumed(0.10e-3, 0.05e-3, 0.15e-3, Shape::Uniform);
+        m.nutPlay = m.preload.v > 0 ? assumed(0)
+                    : m.ballScrew() ? assumed(0.05e-3, 0.02e-3, 0.08e-3, Shape::Uniform)
+                                    : assumed(0.10e-3, 0.05e-3, 0.15e-3, Shape::Uniform);
     m.bumperStroke = design("bumper/stroke_mm");
     m.bumperForce = design("bumper/force_N");
     m.endSpeed = design("end_speed_mm_min");
@@ -296,14 +323,19 @@ AxisModel readAxis(const Json &project, const std::string &axis, const std::stri
     m.designId = design;
     const auto *node = nodeAt(project, "/axes/" + axis);
     const auto machine = textAt(project, "/class");
-    m.cls = classAxis(textAt(project, "/axes/" + axis + "/class", machine), textAt(project, "/axes/" + axis + "/class_axis"));
+    m.cls = classAxis(textAt(project, "/axes/" + axis + "/class", machine),
+                      textAt(project, "/axes/" + axis + "/class_axis"));
     m.lathe = m.cls && m.cls->machine.find("lathe") != std::string_view::npos;
-    const auto lies = textAt(project, "/axes/" + axis + "/orientation", m.cls && m.cls->vertical ? "vertical" : "horizontal");
+    const auto lies =
+        textAt(project, "/axes/" + axis + "/orientation", m.cls && m.cls->vertical ? "vertical" : "horizontal");
     m.vertical = lies == "vertical" || lies == "slanted";
     m.incline = m.vertical ? pi / 2 : 0;
     if (lies == "slanted") {
-        if (const auto slope = knownAt(project, "/axes/" + axis + "/incline_deg"); slope.known()) m.incline = std::min(slope.v, pi / 2);
-        else m.problems.push_back("How steep it lies is not known: type the slope. Until then it counts as upright, the safe side.");
+        if (const auto slope = knownAt(project, "/axes/" + axis + "/incline_deg"); slope.known())
+            m.incline = std::min(slope.v, pi / 2);
+        else
+            m.problems.push_back(
+                "How steep it lies is not known: type the slope. Until then it counts as upright, the safe side.");
     }
     m.leftHand = textAt(project, "/axes/" + axis + "/survey/lead/left_hand") == "yes";
     m.what = textAt(project, "/axes/" + axis + "/what");

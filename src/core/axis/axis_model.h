@@ -14,7 +14,7 @@
 #include "machine/survey.h"
 #include "fraction.h"
 #include <algorithm>
-#include <nlohmann/json.hpp>
+#include "json.h"
 #include <string>
 #include <vector>
 
@@ -24,18 +24,18 @@ enum class CutKind { Milling, Drilling, Turning, Threading, Tapping, Grinding, G
 struct Cut {
     std::string id, name;
     CutKind kind = CutKind::Given;
-    Standing standing = Standing::Assumed; ///< assumed: the class default
-    Known force;                           ///< along the axis against the feed, after the spindle cap
-    double uncapped = notKnown;            ///< before the cap
-    double feed = notKnown;                ///< m/s
-    double chip = notKnown;                ///< m
-    double cutter = notKnown;              ///< m
-    double power = notKnown;               ///< W at the cutter
-    double torque = notKnown;              ///< N m at the spindle
-    double toothPeak = notKnown;           ///< N
-    double climbPull = 0;                  ///< N, above zero when the cutter pulls the table along
-    double tangential = notKnown;          ///< N at the tooth
-    double pressing = 0;                   ///< N normal to the ways: adds way friction of its own
+    Standing standing = Standing::Assumed;               ///< assumed: the class default
+    Known force;                                         ///< along the axis against the feed, after the spindle cap
+    double uncapped = notKnown;                          ///< before the cap
+    double feed = notKnown;                              ///< m/s
+    double chip = notKnown;                              ///< m
+    double cutter = notKnown;                            ///< m
+    double power = notKnown;                             ///< W at the cutter
+    double torque = notKnown;                            ///< N m at the spindle
+    double toothPeak = notKnown;                         ///< N
+    double climbPull = 0;                                ///< N, above zero when the cutter pulls the table along
+    double tangential = notKnown;                        ///< N at the tooth
+    double pressing = 0;                                 ///< N normal to the ways: adds way friction of its own
     double runInNeeded = notKnown, runInFree = notKnown; ///< m before the thread, two pitches included
     bool capped = false;
     const CutMaterial *material = nullptr;
@@ -43,7 +43,7 @@ struct Cut {
     DrillCut drill;
     TurningCut turn;
     ThreadCut thread;
-    std::string problem;                   ///< a sentence when the cut cannot be worked out
+    std::string problem; ///< a sentence when the cut cannot be worked out
 };
 
 enum class MoveKind { Rapid, Cut, Stand };
@@ -51,11 +51,11 @@ enum class MoveKind { Rapid, Cut, Stand };
 struct Move {
     std::string id, name;
     MoveKind kind = MoveKind::Cut;
-    int cut = -1;                 ///< index of the cut
-    Known length, speed, time;    ///< of a rapid or a cut: length; of a stand: time
-    bool up = true;               ///< on an upright axis
-    bool brakeHolds = false;      ///< while standing: the motor may rest
-    bool assumed = false;         ///< the default cycle of a class
+    int cut = -1;              ///< index of the cut
+    Known length, speed, time; ///< of a rapid or a cut: length; of a stand: time
+    bool up = true;            ///< on an upright axis
+    bool brakeHolds = false;   ///< while standing: the motor may rest
+    bool assumed = false;      ///< the default cycle of a class
 };
 
 struct AxisModel {
@@ -75,7 +75,7 @@ struct AxisModel {
     // survey
     std::vector<PullReading> readings;
     Known pull, pullMean, coldFactor, breakaway, mass, runOut;
-    Known pullLoosest;             ///< N, the least reading where work is done: what holds against a climb cut
+    Known pullLoosest; ///< N, the least reading where work is done: what holds against a climb cut
     double tightLoose = notKnown, asymmetry = notKnown;
     double tightAt = notKnown, looseAt = notKnown;
     bool pullMeasured = false, pullDirect = false, breakawayMeasured = false, runOutMeasured = false;
@@ -83,21 +83,21 @@ struct AxisModel {
     Known leadMeasured, leadDial, leadThread;
     Known lostNow, lostThrust, lostSlot, lostWindUp, lostThread, afterThrust, afterSlot, afterThread;
     Known hoistUp, hoistDown, strut, counterweight, guideOffset, guideLength; ///< strut: the least along its stroke
-    double strutMost = 0;                              ///< N, rod in: what S8 holds against the weight
-    Known weightFound;                                 ///< N along the axis, balance in use: hoisted or pulled both ways
+    double strutMost = 0; ///< N, rod in: what S8 holds against the weight
+    Known weightFound;    ///< N along the axis, balance in use: hoisted or pulled both ways
     double wayFriction = notKnown, constantDrag = notKnown;
     Known dragMeasured; ///< constant part of the drag, from pulls at several loads
     double handleTorqueLessDrag = notKnown, handleTravel = notKnown;
-    Known handleDrag;   ///< N m, old screw turned with the nut off
+    Known handleDrag;                                 ///< N m, old screw turned with the nut off
     std::vector<std::pair<double, double>> playAlong; ///< place, lost there; m
     struct Round {
         double at;
         RunOutRound fit;
     };
-    std::vector<Round> rounds; ///< the shaft read round, by place from the driven end
-    Known handlePull;       ///< axial friction by the handle, N
+    std::vector<Round> rounds;               ///< the shaft read round, by place from the driven end
+    Known handlePull;                        ///< axial friction by the handle, N
     double efficiencyByBothPulls = notKnown; ///< as the readings have it, believable or not
-    Known screwEfficiencyFound; ///< of the old screw: from both pulls, else as it was typed for the handle
+    Known screwEfficiencyFound;              ///< of the old screw: from both pulls, else as it was typed for the handle
     std::string screwEnd;
     // machine
     Known spindlePower, spindleEfficiency, spindleTorque, pulseLimit;
@@ -155,20 +155,25 @@ struct AxisModel {
     /// How fast it comes to the ends of its travel, m/s.
     [[nodiscard]] double speedAtEnds() const { return endSpeed.known() ? std::min(endSpeed.v, rapid.v) : rapid.v; }
     /// The factor for what is not known of a cut's force.
-    [[nodiscard]] const Known &factorOf(const Cut &c) const { return c.force.standing == Standing::Measured ? measuredCutFactor : cutFactor; }
+    [[nodiscard]] const Known &factorOf(const Cut &c) const {
+        return c.force.standing == Standing::Measured ? measuredCutFactor : cutFactor;
+    }
     /// Along an upright axis: the way a cut feeds; level: forward.
     [[nodiscard]] int directionOf(int cut) const;
     /// Play between screw and slide that stays after the chosen mends, m.
     [[nodiscard]] double playStays() const;
-    [[nodiscard]] double ratio() const { return belt && small.teeth > 0 && large.teeth > 0 ? double(large.teeth) / small.teeth : 1.0; }
+    [[nodiscard]] double ratio() const {
+        return belt && small.teeth > 0 && large.teeth > 0 ? double(large.teeth) / small.teeth : 1.0;
+    }
     [[nodiscard]] Fraction ratioFraction() const;
-    [[nodiscard]] Fraction leadFraction() const; ///< mm a turn, exact; 0 when not known
+    [[nodiscard]] Fraction leadFraction() const;              ///< mm a turn, exact; 0 when not known
     [[nodiscard]] const BeltProfile *beltProfileUsed() const; ///< of the belt, else of the pulleys
     [[nodiscard]] int beltTeeth() const;                      ///< 0 when not known
     std::string leadText;                                     ///< as typed, for the exact fraction
 };
 
-/// Reads one axis with the given design ("A", "B"). Never fails: what cannot be read is not known and leaves a sentence.
+/// Reads one axis with the given design ("A", "B"). Never fails: what cannot be read is not known and leaves a
+/// sentence.
 AxisModel readAxis(const nlohmann::json &project, const std::string &axis, const std::string &design);
 
 } // namespace lw

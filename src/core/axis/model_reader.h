@@ -20,7 +20,8 @@ inline void spreadBy(Known &k, double lowFactor, double highFactor, Shape shape)
 /// Reads the groups of an axis into its model. Internal to proof/axis_model.
 class ModelReader {
 public:
-    ModelReader(const Json &project, AxisModel &model) : m_project(project), m(model), a("/axes/" + model.id + "/"), d(a + "designs/" + model.designId + "/") {}
+    ModelReader(const Json &project, AxisModel &model)
+        : m_project(project), m(model), a("/axes/" + model.id + "/"), d(a + "designs/" + model.designId + "/") {}
 
     Known value(const std::string &pointer) {
         std::string problem;
@@ -30,8 +31,12 @@ public:
     }
     Known axis(const char *key) { return value(a + key); }
     Known design(const char *key) { return value(d + key); }
-    std::string axisText(const char *key, std::string other = {}) { return textAt(m_project, a + key, std::move(other)); }
-    std::string designText(const char *key, std::string other = {}) { return textAt(m_project, d + key, std::move(other)); }
+    std::string axisText(const char *key, std::string other = {}) {
+        return textAt(m_project, a + key, std::move(other));
+    }
+    std::string designText(const char *key, std::string other = {}) {
+        return textAt(m_project, d + key, std::move(other));
+    }
 
     void readSurvey();
     void readDuty();

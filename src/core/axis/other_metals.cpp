@@ -32,12 +32,14 @@ double forceWith(const Cut &c, double kc11, double mc, double own) {
 std::vector<OtherMetal> sameCutInOtherMetals(const Cut &cut) {
     std::vector<OtherMetal> out;
     if (!cut.material || !(cut.uncapped == cut.uncapped)) return out;
-    constexpr std::string_view usual[] = {"brass", "aluminium_wrought", "grey_iron", "mild_steel", "medium_carbon_steel", "stainless"};
+    constexpr std::string_view usual[] = {"brass",      "aluminium_wrought",   "grey_iron",
+                                          "mild_steel", "medium_carbon_steel", "stainless"};
     const double share = cut.tangential == cut.tangential && cut.tangential > 0 ? cut.uncapped / cut.tangential : 1;
     for (const auto &m : cutMaterials()) {
         const bool current = &m == cut.material;
         if (!current && std::find(std::begin(usual), std::end(usual), m.code) == std::end(usual)) continue;
-        OtherMetal o{&m, forceWith(cut, m.kc11, m.mc, share), forceWith(cut, m.low, m.mc, share), forceWith(cut, m.high, m.mc, share), current};
+        OtherMetal o{&m, forceWith(cut, m.kc11, m.mc, share), forceWith(cut, m.low, m.mc, share),
+                     forceWith(cut, m.high, m.mc, share), current};
         if (o.force == o.force) out.push_back(o);
     }
     std::stable_sort(out.begin(), out.end(), [](const auto &a, const auto &b) { return a.force < b.force; });

@@ -21,7 +21,8 @@ struct CutReader {
         return k.known() ? k.v : other;
     }
     bool chosen(const char *key, std::string_view code) { return textAt(project, p + key) == code; }
-    /// Of the cutting force, over that of the table's tool: 1 - 0.015 (rake - 6 degrees), kept between 0.6 and 1.4 (KIENZLE).
+    /// Of the cutting force, over that of the table's tool: 1 - 0.015 (rake - 6 degrees), kept between 0.6 and 1.4
+    /// (KIENZLE).
     double rake() {
         const auto k = need("rake_deg");
         return k.known() ? std::clamp(1 - 0.015 * (k.v * 180 / pi - 6), 0.6, 1.4) : 1.0;
@@ -49,7 +50,8 @@ struct CutReader {
 
 void readMilling(CutReader &r, Cut &c) {
     MillingCut mc;
-    const auto cutter = r.need("cutter_mm"), teeth = r.need("teeth"), width = r.need("width_mm"), depth = r.need("depth_mm"), fz = r.need("feed_per_tooth_mm");
+    const auto cutter = r.need("cutter_mm"), teeth = r.need("teeth"), width = r.need("width_mm"),
+               depth = r.need("depth_mm"), fz = r.need("feed_per_tooth_mm");
     mc.cutter = metres(cutter.v);
     mc.teeth = teeth.known() ? static_cast<int>(teeth.v) : 0;
     mc.width = metres(width.v);
@@ -80,7 +82,8 @@ void readMilling(CutReader &r, Cut &c) {
             if (climb && f->feedForce) c.climbPull = std::max(0.0, -f->feedForce->value());
         } else {
             const bool all = cutter.known() && width.known() && depth.known() && fz.known() && teeth.known();
-            c.problem = c.name + ": " + (all ? sentence(f.error()) : "cutter, teeth, width, depth and feed a tooth are needed.");
+            c.problem = c.name + ": " +
+                        (all ? sentence(f.error()) : "cutter, teeth, width, depth and feed a tooth are needed.");
         }
     } else if (fz.known() && teeth.known() && r.spindle.known()) {
         c.feed = fz.v * teeth.v * r.spindle.v / (2 * pi);
@@ -89,7 +92,9 @@ void readMilling(CutReader &r, Cut &c) {
     c.uncapped = thrust;
     const auto &m = r.m;
     if (r.spindle.known() && m.spindlePower.known() && m.spindleTorque.known() && cutter.known())
-        if (const auto b = spindleBound(watts(m.spindlePower.v), m.spindleEfficiency.v, r.overload, cutter.known() ? metres(cutter.v) : metres(0), fromSi<AngularSpeed>(r.spindle.v), newtonMetres(m.spindleTorque.v), over)) {
+        if (const auto b = spindleBound(watts(m.spindlePower.v), m.spindleEfficiency.v, r.overload,
+                                        cutter.known() ? metres(cutter.v) : metres(0),
+                                        fromSi<AngularSpeed>(r.spindle.v), newtonMetres(m.spindleTorque.v), over)) {
             // material unknown: the spindle's upper bound; known: no more than that
             const bool bound = !c.material || b->axisThrust.value() < thrust;
             if (bound) {
@@ -127,7 +132,8 @@ void readDrilling(CutReader &r, Cut &c) {
             if (d->power) c.power = d->power->value();
             if (d->feed) c.feed = d->feed->value();
         } else {
-            c.problem = c.name + ": " + (drill.known() && f.known() ? sentence(d.error()) : "drill and feed a turn are needed.");
+            c.problem = c.name + ": " +
+                        (drill.known() && f.known() ? sentence(d.error()) : "drill and feed a turn are needed.");
         }
     }
     c.drill = dc;
@@ -139,7 +145,8 @@ void readDrilling(CutReader &r, Cut &c) {
 /// Turning, facing and parting: the axis that feeds takes the feed force, the other the passive one.
 void readTurning(CutReader &r, Cut &c, bool parting) {
     TurningCut tc;
-    const auto depth = r.need(parting ? "width_mm" : "depth_mm"), f = r.need("feed_per_turn_mm"), diameter = r.need("diameter_mm");
+    const auto depth = r.need(parting ? "width_mm" : "depth_mm"), f = r.need("feed_per_turn_mm"),
+               diameter = r.need("diameter_mm");
     tc.depth = metres(depth.v);
     tc.feedPerTurn = metres(f.v);
     tc.edge = radians(parting ? pi / 2 : r.given("edge_angle_deg", pi / 2));
@@ -162,7 +169,10 @@ void readTurning(CutReader &r, Cut &c, bool parting) {
                 if (r.spindle.known()) c.power = c.torque * r.spindle.v;
             }
         } else {
-            c.problem = c.name + ": " + (depth.known() && f.known() ? sentence(t.error()) : parting ? "blade width and feed a turn are needed." : "depth and feed a turn are needed.");
+            c.problem = c.name + ": " +
+                        (depth.known() && f.known() ? sentence(t.error())
+                         : parting                  ? "blade width and feed a turn are needed."
+                                                    : "depth and feed a turn are needed.");
         }
     }
     if (f.known() && r.spindle.known()) c.feed = f.v * r.spindle.v / (2 * pi);
@@ -197,7 +207,10 @@ void readThreading(CutReader &r, Cut &c) {
     if (pitch.known() && r.spindle.known()) {
         c.feed = pitch.v * tc.starts * r.spindle.v / (2 * pi);
         const double settle = r.given("settle_s", 0.01);
-        if (r.m.acceleration.known()) c.runInNeeded = threadRunIn(fromSi<Speed>(c.feed), fromSi<Acceleration>(r.m.acceleration.v), seconds(settle)).value() + 2 * pitch.v;
+        if (r.m.acceleration.known())
+            c.runInNeeded =
+                threadRunIn(fromSi<Speed>(c.feed), fromSi<Acceleration>(r.m.acceleration.v), seconds(settle)).value() +
+                2 * pitch.v;
     }
     c.runInFree = r.given("free_mm", notKnown);
     c.thread = tc;
@@ -228,9 +241,12 @@ void readTapping(CutReader &r, Cut &c) {
 }
 
 void readGrinding(CutReader &r, Cut &c) {
-    const auto depth = r.need("depth_mm"), width = r.need("width_mm"), table = r.need("feed_mm_min"), wheel = r.need("wheel_speed_m_s");
+    const auto depth = r.need("depth_mm"), width = r.need("width_mm"), table = r.need("feed_mm_min"),
+               wheel = r.need("wheel_speed_m_s");
     double force = notKnown;
-    if (const auto g = grindingForces(metres(depth.v), metres(width.v), fromSi<Speed>(table.v), r.given("energy_J_mm3", 40) * 1e9, fromSi<Speed>(wheel.known() ? wheel.v : 28), 0.4)) {
+    if (const auto g =
+            grindingForces(metres(depth.v), metres(width.v), fromSi<Speed>(table.v), r.given("energy_J_mm3", 40) * 1e9,
+                           fromSi<Speed>(wheel.known() ? wheel.v : 28), 0.4)) {
         force = r.chosen("role", "passive") ? g->normal.value() : g->tangential.value();
         c.tangential = g->tangential.value();
         c.pressing = r.m.vertical ? 0 : g->normal.value();
@@ -268,7 +284,12 @@ struct KindOfCut {
     std::string_view code, name;
     CutKind kind;
 };
-constexpr KindOfCut kindsOfCut[] = {{"milling", "Milling", CutKind::Milling}, {"drilling", "Drilling", CutKind::Drilling}, {"turning", "Turning", CutKind::Turning}, {"facing", "Facing", CutKind::Turning}, {"parting", "Parting", CutKind::Turning}, {"threading", "Threading", CutKind::Threading}, {"tapping", "Tapping", CutKind::Tapping}, {"grinding", "Grinding", CutKind::Grinding}, {"force", "Cut", CutKind::Given}};
+constexpr KindOfCut kindsOfCut[] = {
+    {"milling", "Milling", CutKind::Milling}, {"drilling", "Drilling", CutKind::Drilling},
+    {"turning", "Turning", CutKind::Turning}, {"facing", "Facing", CutKind::Turning},
+    {"parting", "Parting", CutKind::Turning}, {"threading", "Threading", CutKind::Threading},
+    {"tapping", "Tapping", CutKind::Tapping}, {"grinding", "Grinding", CutKind::Grinding},
+    {"force", "Cut", CutKind::Given}};
 
 } // namespace
 
@@ -360,11 +381,22 @@ void ModelReader::readDuty() {
         m.cuts.push_back(std::move(c));
     }
     if (m.moves.empty() && m.cls && m.travel.known() && m.rapid.v > 0) {
-        // nobody has said: of the time six tenths cutting, one in rapid, three standing (common practice), one travel a rapid
+        // nobody has said: of the time six tenths cutting, one in rapid, three standing (common practice), one travel a
+        // rapid
         const double rapidTime = m.travel.v / m.rapid.v + m.rapid.v / m.acceleration.v, cutTime = 6 * rapidTime;
         m.moves.push_back({"", "Rapid", MoveKind::Rapid, -1, assumed(m.travel.v), m.rapid, {}, true, false, true});
-        m.moves.push_back({"", m.cuts.front().name, MoveKind::Cut, 0, assumed(cutTime * m.cuts.front().feed), assumed(m.cuts.front().feed), {}, false, false, true});
-        m.moves.push_back({"", "Change the work", MoveKind::Stand, -1, {}, {}, assumed(3 * rapidTime), true, false, true});
+        m.moves.push_back({"",
+                           m.cuts.front().name,
+                           MoveKind::Cut,
+                           0,
+                           assumed(cutTime * m.cuts.front().feed),
+                           assumed(m.cuts.front().feed),
+                           {},
+                           false,
+                           false,
+                           true});
+        m.moves.push_back(
+            {"", "Change the work", MoveKind::Stand, -1, {}, {}, assumed(3 * rapidTime), true, false, true});
     }
 }
 

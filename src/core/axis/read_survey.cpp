@@ -12,9 +12,10 @@ struct WayRow {
     std::string_view code;
     double mu, dragBench, dragHeavy;
 };
-constexpr WayRow ways[] = {{"iron_dovetail", 0.12, 40, 125}, {"iron_dry", 0.25, 40, 125},  {"ptfe", 0.05, 65, 65},
-                           {"vee_flat", 0.145, 15, 15},      {"ball_rail", 0.004, 16, 24}, {"roller_rail", 0.003, 24, 36},
-                           {"ball_bush", 0.003, 14, 14},     {"bush", 0.18, 0, 0},         {"caged_rollers", 0.004, 5, 5}};
+constexpr WayRow ways[] = {
+    {"iron_dovetail", 0.12, 40, 125}, {"iron_dry", 0.25, 40, 125},  {"ptfe", 0.05, 65, 65},
+    {"vee_flat", 0.145, 15, 15},      {"ball_rail", 0.004, 16, 24}, {"roller_rail", 0.003, 24, 36},
+    {"ball_bush", 0.003, 14, 14},     {"bush", 0.18, 0, 0},         {"caged_rollers", 0.004, 5, 5}};
 } // namespace
 
 void ModelReader::readPull() {
@@ -29,10 +30,14 @@ void ModelReader::readPull() {
         turn = axis("survey/pull/travel_per_turn_mm");
         eta = axis("survey/pull/efficiency");
         drag = axis("survey/pull/no_load_drag_Nm");
-        if (eta.known()) m.screwEfficiencyFound = eta;
-        else eta = assumed(0.30);
-        if (!drag.known()) drag = assumed(m.cls && m.cls->mass > 150 ? 0.15 : 0.05);
-        else m.handleDrag = drag;
+        if (eta.known())
+            m.screwEfficiencyFound = eta;
+        else
+            eta = assumed(0.30);
+        if (!drag.known())
+            drag = assumed(m.cls && m.cls->mass > 150 ? 0.15 : 0.05);
+        else
+            m.handleDrag = drag;
         const double etaDoubt = eta.assumed() ? 0.30 : 0.15; // efficiency of an old screw, guessed or worked out
         const double both = std::hypot(0.15, etaDoubt);
         spreadLow = 1 - both;
@@ -59,7 +64,9 @@ void ModelReader::readPull() {
                 WeightAndFriction s = splitWeight(newtons(away.v), newtons(back.v));
                 if (!m.pullDirect) { // a sliding screw must be driven down: its torque then is below zero
                     const double etaBack = 2 - 1 / eta.v;
-                    const auto byScrew = splitWeightByScrew(newtonMetres(away.v * rim.v), newtonMetres(etaBack > 0 ? back.v * rim.v : -back.v * rim.v), newtonMetres(drag.v), metres(turn.v), eta.v, etaBack);
+                    const auto byScrew = splitWeightByScrew(
+                        newtonMetres(away.v * rim.v), newtonMetres(etaBack > 0 ? back.v * rim.v : -back.v * rim.v),
+                        newtonMetres(drag.v), metres(turn.v), eta.v, etaBack);
                     if (!byScrew) continue;
                     s = *byScrew;
                 }
@@ -74,7 +81,9 @@ void ModelReader::readPull() {
                 if (!away.known()) away = back;
                 if (!back.known()) back = away;
                 const auto along = [&](double v) { // F = 2 pi eta (F_r r - T0) / p_h
-                    return newtons(m.pullDirect ? v : turn.known() && rim.known() ? 2 * pi * eta.v * (v * rim.v - drag.v) / turn.v : notKnown);
+                    return newtons(m.pullDirect                  ? v
+                                   : turn.known() && rim.known() ? 2 * pi * eta.v * (v * rim.v - drag.v) / turn.v
+                                                                 : notKnown);
                 };
                 fa = along(away.v);
                 fb = along(back.v);
@@ -83,18 +92,25 @@ void ModelReader::readPull() {
             if (away.assumed() || back.assumed()) standing = Standing::Assumed;
             m.readings.push_back({metres(at.known() ? at.v : 0), fa, fb});
             const double place = at.known() ? at.v : 0;
-            const bool outside = (usedFrom.known() && place < usedFrom.v - 1e-9) || (usedTo.known() && place > usedTo.v + 1e-9);
+            const bool outside =
+                (usedFrom.known() && place < usedFrom.v - 1e-9) || (usedTo.known() && place > usedTo.v + 1e-9);
             if (!outside) inUse.push_back(m.readings.back());
         }
-    if (oneWay) m.problems.push_back("On a slope or upright a pull one way holds weight and friction together: read both ways, up and letting down.");
-    if (contradicts) m.problems.push_back("A pull going up must be more than letting down, and both hold weight: read again, the scale uphill both times.");
+    if (oneWay)
+        m.problems.push_back("On a slope or upright a pull one way holds weight and friction together: read both ways, "
+                             "up and letting down.");
+    if (contradicts)
+        m.problems.push_back("A pull going up must be more than letting down, and both hold weight: read again, the "
+                             "scale uphill both times.");
     if (weighed > 0) m.weightFound = {weight / weighed, standing, notKnown, notKnown, Shape::None};
     if (const auto spread = textAt(m_project, p + "spread"); !spread.empty())
         if (const auto s = readSpread(spread, 1, Dimension::Number, "")) {
             spreadLow = s->low;
             spreadHigh = s->high;
         }
-    const auto spreadPull = [&](double v, Standing how, double low, double high) { return Known{v, how, v * low, v * high, Shape::Lognormal}; };
+    const auto spreadPull = [&](double v, Standing how, double low, double high) {
+        return Known{v, how, v * low, v * high, Shape::Lognormal};
+    };
     if (const auto profile = frictionProfile(m.readings)) {
         // the motor must move it everywhere; a climb cut is held where work is done
         const auto used = inUse.empty() ? profile : frictionProfile(inUse);
@@ -105,7 +121,8 @@ void ModelReader::readPull() {
         if (m.readings.size() > 1) m.tightLoose = profile->tightOverLoose;
         m.asymmetry = profile->asymmetry;
         auto mean = [](const PullReading &r) { return (r.away + r.back).value(); };
-        const auto [lo, hi] = std::minmax_element(m.readings.begin(), m.readings.end(), [&](const auto &x, const auto &y) { return mean(x) < mean(y); });
+        const auto [lo, hi] = std::minmax_element(m.readings.begin(), m.readings.end(),
+                                                  [&](const auto &x, const auto &y) { return mean(x) < mean(y); });
         m.looseAt = lo->at.value();
         m.tightAt = hi->at.value();
         m.frictionDoubt = (spreadHigh - spreadLow) / 2;
@@ -122,7 +139,8 @@ void ModelReader::readPull() {
         }
     }
     if (m.handlePull.known() && !m.vertical) { // nothing pulled direct: the handle's word, through a guessed efficiency
-        m.pull = m.pullMean = m.pullLoosest = {m.handlePull.v, m.handlePull.standing, m.handlePull.low, m.handlePull.high, Shape::Lognormal};
+        m.pull = m.pullMean = m.pullLoosest = {m.handlePull.v, m.handlePull.standing, m.handlePull.low,
+                                               m.handlePull.high, Shape::Lognormal};
         m.pullMeasured = m.pull.standing == Standing::Measured;
         m.pullDirect = false;
         m.frictionDoubt = (m.pull.high - m.pull.low) / 2 / m.pull.v;
@@ -130,7 +148,8 @@ void ModelReader::readPull() {
     }
     if (m.cls) {
         const bool range = m.cls->pullHigh > 0;
-        m.pull = assumed(m.cls->pull, range ? m.cls->pullLow : m.cls->pull * 0.7, range ? m.cls->pullHigh : m.cls->pull * 1.6, Shape::Lognormal);
+        m.pull = assumed(m.cls->pull, range ? m.cls->pullLow : m.cls->pull * 0.7,
+                         range ? m.cls->pullHigh : m.cls->pull * 1.6, Shape::Lognormal);
         m.pullMean = m.pullLoosest = m.pull;
         m.frictionDoubt = (m.pull.high - m.pull.low) / 2 / m.pull.v;
     }
@@ -138,7 +157,8 @@ void ModelReader::readPull() {
 
 /// Axial friction by the handle of a level axis; with a direct pull beside it, the efficiency of the old screw.
 void ModelReader::readHandle() {
-    const auto pull = axis("survey/handle/pull_N"), radius = axis("survey/handle/radius_mm"), turn = axis("survey/handle/travel_per_turn_mm");
+    const auto pull = axis("survey/handle/pull_N"), radius = axis("survey/handle/radius_mm"),
+               turn = axis("survey/handle/travel_per_turn_mm");
     auto eta = axis("survey/handle/efficiency"), drag = axis("survey/handle/no_load_drag_Nm");
     if (eta.known()) m.screwEfficiencyFound = eta;
     if (drag.known()) m.handleDrag = drag;
@@ -149,7 +169,8 @@ void ModelReader::readHandle() {
     const auto f = rimPull(newtons(pull.v), metres(radius.v), newtonMetres(drag.v), metres(turn.v), eta.v);
     if (!f || !(f->axialFriction.value() > 0)) return;
     const double doubt = std::hypot(0.15, guessed ? 0.30 : 0.15);
-    m.handlePull = {f->axialFriction.value(), guessed ? Standing::Assumed : pull.standing, f->axialFriction.value() * (1 - doubt), f->axialFriction.value() * (1 + doubt), Shape::Lognormal};
+    m.handlePull = {f->axialFriction.value(), guessed ? Standing::Assumed : pull.standing,
+                    f->axialFriction.value() * (1 - doubt), f->axialFriction.value() * (1 + doubt), Shape::Lognormal};
     m.handleTorqueLessDrag = pull.v * radius.v - drag.v;
     m.handleTravel = turn.v;
 }
@@ -163,11 +184,14 @@ void ModelReader::findEfficiency() {
     if (!(eta > 0)) return;
     m.efficiencyByBothPulls = eta;
     if (eta < 0.08 || eta > 1) { // more than went in, or next to nothing: one of the readings is wrong
-        m.problems.push_back("Handle and direct pull contradict each other (the screw would be " + numberText(eta * 100, 2) + " % efficient): read both again. Neither is used for the screw.");
+        m.problems.push_back("Handle and direct pull contradict each other (the screw would be " +
+                             numberText(eta * 100, 2) +
+                             " % efficient): read both again. Neither is used for the screw.");
         return;
     }
     constexpr double doubt = 0.21; // two spring balances, 15 % each
-    m.screwEfficiencyFound = {eta, m.pullMeasured ? Standing::Measured : Standing::Assumed, eta * (1 - doubt), std::min(0.98, eta * (1 + doubt)), Shape::Triangular};
+    m.screwEfficiencyFound = {eta, m.pullMeasured ? Standing::Measured : Standing::Assumed, eta * (1 - doubt),
+                              std::min(0.98, eta * (1 + doubt)), Shape::Triangular};
 }
 
 /// Hoisted, or pulled both ways on a slope: the weight along the axis, and with the balance in use the mass that moves.
@@ -176,15 +200,18 @@ void ModelReader::findWeight() {
     if (m.hoistUp.known() && m.hoistDown.known() && m.hoistUp.v > m.hoistDown.v) {
         const auto s = splitWeight(newtons(m.hoistUp.v), newtons(m.hoistDown.v));
         const bool guessed = m.hoistUp.assumed() || m.hoistDown.assumed();
-        m.weightFound = {s.netWeight.value(), guessed ? Standing::Assumed : Standing::Measured, notKnown, notKnown, Shape::None};
+        m.weightFound = {s.netWeight.value(), guessed ? Standing::Assumed : Standing::Measured, notKnown, notKnown,
+                         Shape::None};
     }
     if (!m.weightFound.known() || !m.strut.known() || !m.counterweight.known()) return;
     const double along = m.weightFound.v + m.strut.v + m.counterweight.v * standardGravity;
     const double mass = along / (standardGravity * std::sin(m.incline));
     const Known byWeight{mass, m.weightFound.standing, mass * 0.98, mass * 1.02, Shape::Uniform};
-    if (!m.mass.known() || (m.mass.assumed() && !byWeight.assumed())) m.mass = byWeight;
+    if (!m.mass.known() || (m.mass.assumed() && !byWeight.assumed()))
+        m.mass = byWeight;
     else if (!byWeight.assumed() && std::fabs(mass / m.mass.v - 1) > 0.10)
-        m.problems.push_back("Weighed in pieces it is " + numberText(m.mass.v, 3) + " kg, by the hoist " + numberText(mass, 3) + " kg: is a piece left out, or the balance?");
+        m.problems.push_back("Weighed in pieces it is " + numberText(m.mass.v, 3) + " kg, by the hoist " +
+                             numberText(mass, 3) + " kg: is a piece left out, or the balance?");
 }
 
 /// Pulls at several loads: which part of the drag is constant, which follows the weight.
@@ -205,7 +232,8 @@ void ModelReader::readLoads() {
     const auto [least, most] = std::minmax_element(masses.begin(), masses.end());
     if (*most < 1.3 * *least) return; // the slope would be noise
     const auto line = splitFriction(masses, pulls);
-    if (!line || line->constantDrag.value() < 0 || line->coefficient < 0.001 || line->coefficient > 0.6) return; // the readings contradict each other
+    if (!line || line->constantDrag.value() < 0 || line->coefficient < 0.001 || line->coefficient > 0.6)
+        return; // the readings contradict each other
     m.dragMeasured = {line->constantDrag.value(), Standing::Measured};
     m.constantDrag = line->constantDrag.value();
     m.wayFriction = line->coefficient;
@@ -239,7 +267,8 @@ void ModelReader::readMass() {
     if (any) m.mass = {sum, guessed > sum / 3 ? Standing::Assumed : Standing::Measured, low, high, Shape::Uniform};
 }
 
-/// Play at places along the travel, and the shaft read round: both feed the figures of the first evening when those are blank.
+/// Play at places along the travel, and the shaft read round: both feed the figures of the first evening when those are
+/// blank.
 void ModelReader::readPlaces() {
     if (const auto *rows = nodeAt(m_project, a + "survey/lost_motion/places"); rows && rows->is_object())
         for (const auto &[id, row] : rows->items()) {
@@ -268,8 +297,8 @@ void ModelReader::readPlaces() {
     std::sort(m.rounds.begin(), m.rounds.end(), [](const auto &x, const auto &y) { return x.at < y.at; });
 }
 
-/// What carries part of the weight. A strut is weakest with its rod out and on the coldest day: that sizes the drive; strongest
-/// rod in, as stamped: that is held against the weight (Boyle and Gay-Lussac; stamped at 20 C).
+/// What carries part of the weight. A strut is weakest with its rod out and on the coldest day: that sizes the drive;
+/// strongest rod in, as stamped: that is held against the weight (Boyle and Gay-Lussac; stamped at 20 C).
 void ModelReader::readBalance() {
     const auto balance = axisText("survey/balance/kind", "none");
     m.strut = Known{0, Standing::Stated};
@@ -278,11 +307,14 @@ void ModelReader::readBalance() {
     if (balance != "strut") return;
     m.strut = axis("survey/balance/force_N");
     m.strutMost = m.strut.v;
-    if (const auto stiffens = axis("survey/balance/progression"); stiffens.known()) m.strutMost *= 1 + stiffens.v;
-    else if (axis("survey/balance/stroke_mm").known()) m.strutMost *= 1.3; // middle of 20 to 50 %, common practice
+    if (const auto stiffens = axis("survey/balance/progression"); stiffens.known())
+        m.strutMost *= 1 + stiffens.v;
+    else if (axis("survey/balance/stroke_mm").known())
+        m.strutMost *= 1.3; // middle of 20 to 50 %, common practice
     if (const auto cold = axis("survey/balance/temperature_C"); cold.known()) {
         const double share = (std::min(cold.v, 20.0) + 273.15) / 293.15;
-        for (double *v : {&m.strut.v, &m.strut.low, &m.strut.high}) *v *= share;
+        for (double *v : {&m.strut.v, &m.strut.low, &m.strut.high})
+            *v *= share;
     }
 }
 
@@ -336,7 +368,9 @@ void ModelReader::readSurvey() {
     if (tpi.known()) lr.threadsPerInch = tpi.v;
     lr.starts = starts.known() ? std::max(1, static_cast<int>(starts.v)) : 1;
     if (const auto found = findLead(lr)) {
-        if (found->measured) m.leadMeasured = {found->measured->value(), travel.standing, found->measured->value() * 0.995, found->measured->value() * 1.005, Shape::Triangular}; // ten turns against a rule
+        if (found->measured)
+            m.leadMeasured = {found->measured->value(), travel.standing, found->measured->value() * 0.995,
+                              found->measured->value() * 1.005, Shape::Triangular}; // ten turns against a rule
         if (found->dial) m.leadDial = {found->dial->value(), division.standing, notKnown, notKnown, Shape::None};
         if (found->thread) m.leadThread = {found->thread->value(), tpi.standing, notKnown, notKnown, Shape::None};
     }
@@ -345,7 +379,8 @@ void ModelReader::readSurvey() {
     m.lostNow = axis("survey/lost_motion/total_mm");
     if (!m.lostNow.known() && !m.playAlong.empty()) {
         double most = 0;
-        for (const auto &[at, lost] : m.playAlong) most = std::max(most, lost);
+        for (const auto &[at, lost] : m.playAlong)
+            most = std::max(most, lost);
         m.lostNow = {most, Standing::Measured};
     }
     if (!m.lostNow.known()) m.lostNow = assumed(0.30e-3, 0.1e-3, 0.6e-3, Shape::Lognormal);
@@ -359,7 +394,8 @@ void ModelReader::readSurvey() {
     m.lostThread = {m.lostNow.v - part(m.lostThrust) - part(m.lostSlot) - part(m.lostWindUp), Standing::Computed};
 
     m.runOut = axis("survey/run_out_mm");
-    if (!m.runOut.known() && !m.rounds.empty()) m.runOut = {2 * m.rounds.front().fit.eccentricity.value(), Standing::Measured};
+    if (!m.runOut.known() && !m.rounds.empty())
+        m.runOut = {2 * m.rounds.front().fit.eccentricity.value(), Standing::Measured};
     m.runOutMeasured = m.runOut.known() && !m.runOut.assumed();
     if (!m.runOut.known()) m.runOut = assumed(0.05e-3, 0.02e-3, 0.10e-3, Shape::Lognormal);
     m.guideOffset = axis("survey/screw_from_guide_mm");

@@ -10,9 +10,7 @@
 namespace lw::book {
 namespace {
 
-std::string shortNumber(double v) {
-    return generalNumber(v, 7);
-}
+std::string shortNumber(double v) { return generalNumber(v, 7); }
 
 const Json *fieldOf(const Json &desc, const char *side, std::string_view key) {
     for (const auto &f : desc.at(side))
@@ -65,7 +63,8 @@ Problem checkScalar(const std::string &type, const Json &field, const std::strin
         for (const auto &c : choices)
             if (c == value) return {};
         std::string all;
-        for (const auto &c : choices) all += (all.empty() ? "" : ", ") + (c.is_string() ? c.get<std::string>() : c.dump());
+        for (const auto &c : choices)
+            all += (all.empty() ? "" : ", ") + (c.is_string() ? c.get<std::string>() : c.dump());
         return key + ": " + value.dump() + " is not one of " + all + ".";
     }
     if (type == "text") return value.is_string() ? Problem{} : Problem{key + ": text in quotes is wanted."};
@@ -80,7 +79,8 @@ Problem checkScalar(const std::string &type, const Json &field, const std::strin
     return key + ": its description has the unknown type " + type + ".";
 }
 
-Problem checkValue(const Json &field, const std::string &key, Json &value, std::vector<std::string> &notes, int depth = 0) {
+Problem checkValue(const Json &field, const std::string &key, Json &value, std::vector<std::string> &notes,
+                   int depth = 0) {
     const std::string type = field.at("type").get<std::string>();
     if (type.rfind("list_", 0) != 0) return checkScalar(type, field, key, value, notes);
     if (!value.is_array()) return key + ": a list [ ] is wanted.";
@@ -139,9 +139,12 @@ bool allFinite(const Json &v, const std::string &at, std::string &where) {
 const std::map<std::string_view, const Calculation *> &table() {
     static const auto all = [] {
         std::map<std::string_view, const Calculation *> m;
-        for (auto group : {surveyCalculations(), frictionCalculations(), alignmentCalculations(), cuttingCalculations(), turningCalculations(), motionCalculations(), axisCalculations(), screwCalculations(),
-                           beltCalculations(), stepperCalculations(), stepsCalculations(), shopCalculations(), buyingCalculations(), commissioningCalculations(), planCalculations()})
-            for (const auto &c : group) m.emplace(c.name, &c);
+        for (auto group : {surveyCalculations(), frictionCalculations(), alignmentCalculations(), cuttingCalculations(),
+                           turningCalculations(), motionCalculations(), axisCalculations(), screwCalculations(),
+                           beltCalculations(), stepperCalculations(), stepsCalculations(), shopCalculations(),
+                           buyingCalculations(), commissioningCalculations(), planCalculations()})
+            for (const auto &c : group)
+                m.emplace(c.name, &c);
         return m;
     }();
     return all;
@@ -161,14 +164,70 @@ const Json *description(std::string_view name) {
 }
 
 double unitFactor(std::string_view unit) {
-    static const std::map<std::string_view, double> factors{
-        {"-", 1}, {"1", 1}, {"mm", 1e-3}, {"um", 1e-6}, {"cm3", 1e-6}, {"cm3/min", 1e-6 / 60}, {"m/min", 1.0 / 60},
-        {"mm/min", 1e-3 / 60}, {"mm/rev", 1e-3}, {"m/s", 1}, {"m/s2", 1}, {"s", 1}, {"us", 1e-6}, {"N", 1}, {"kN", 1e3},
-        {"kg", 1}, {"kg/m3", 1}, {"N*m", 1}, {"N/mm2", 1e6}, {"MPa", 1e6}, {"GPa", 1e9}, {"N/um", 1e6},
-        {"kg*m2", 1}, {"deg", pi / 180}, {"deg/N*m", pi / 180}, {"deg/(N*m)", pi / 180}, {"rpm", 2 * pi / 60},
-        {"Hz", 1}, {"kHz", 1e3}, {"W", 1}, {"J", 1}, {"V", 1}, {"V a.c.", 1}, {"A", 1}, {"ohm", 1}, {"mH", 1e-3}, {"uF", 1e-6},
-        {"C", 1}, {"V*s", 1}, {"N*m/A", 1}, {"1/inch", 1}, {"1/mm", 1}, {"1/deg", 1}, {"mm*rpm", 1}, {"inch", 0.0254},
-        {"in", 0.0254}, {"minor units", 1}, {"minor/h", 1}, {"minor/day", 1}, {"percent", 1}, {"min", 60}, {"h", 3600}, {"h/week", 1}, {"weeks", 1}, {"1/K", 1}, {"um/m", 1e-6}, {"m/s3", 1}, {"mm3/s", 1e-9}, {"mm/m", 1e-3}, {"mm/300 mm", 1.0 / 300}, {"arcmin", pi / 10800}, {"arcsec", pi / 648000}, {"J/mm3", 1e9}, {"N*s/m", 1}};
+    static const std::map<std::string_view, double> factors{{"-", 1},
+                                                            {"1", 1},
+                                                            {"mm", 1e-3},
+                                                            {"um", 1e-6},
+                                                            {"cm3", 1e-6},
+                                                            {"cm3/min", 1e-6 / 60},
+                                                            {"m/min", 1.0 / 60},
+                                                            {"mm/min", 1e-3 / 60},
+                                                            {"mm/rev", 1e-3},
+                                                            {"m/s", 1},
+                                                            {"m/s2", 1},
+                                                            {"s", 1},
+                                                            {"us", 1e-6},
+                                                            {"N", 1},
+                                                            {"kN", 1e3},
+                                                            {"kg", 1},
+                                                            {"kg/m3", 1},
+                                                            {"N*m", 1},
+                                                            {"N/mm2", 1e6},
+                                                            {"MPa", 1e6},
+                                                            {"GPa", 1e9},
+                                                            {"N/um", 1e6},
+                                                            {"kg*m2", 1},
+                                                            {"deg", pi / 180},
+                                                            {"deg/N*m", pi / 180},
+                                                            {"deg/(N*m)", pi / 180},
+                                                            {"rpm", 2 * pi / 60},
+                                                            {"Hz", 1},
+                                                            {"kHz", 1e3},
+                                                            {"W", 1},
+                                                            {"J", 1},
+                                                            {"V", 1},
+                                                            {"V a.c.", 1},
+                                                            {"A", 1},
+                                                            {"ohm", 1},
+                                                            {"mH", 1e-3},
+                                                            {"uF", 1e-6},
+                                                            {"C", 1},
+                                                            {"V*s", 1},
+                                                            {"N*m/A", 1},
+                                                            {"1/inch", 1},
+                                                            {"1/mm", 1},
+                                                            {"1/deg", 1},
+                                                            {"mm*rpm", 1},
+                                                            {"inch", 0.0254},
+                                                            {"in", 0.0254},
+                                                            {"minor units", 1},
+                                                            {"minor/h", 1},
+                                                            {"minor/day", 1},
+                                                            {"percent", 1},
+                                                            {"min", 60},
+                                                            {"h", 3600},
+                                                            {"h/week", 1},
+                                                            {"weeks", 1},
+                                                            {"1/K", 1},
+                                                            {"um/m", 1e-6},
+                                                            {"m/s3", 1},
+                                                            {"mm3/s", 1e-9},
+                                                            {"mm/m", 1e-3},
+                                                            {"mm/300 mm", 1.0 / 300},
+                                                            {"arcmin", pi / 10800},
+                                                            {"arcsec", pi / 648000},
+                                                            {"J/mm3", 1e9},
+                                                            {"N*s/m", 1}};
     const auto it = factors.find(unit);
     if (it == factors.end()) throw std::logic_error("bench book: no factor for the unit " + std::string(unit));
     return it->second;
@@ -190,7 +249,8 @@ double Outputs::factor(const char *key) const {
 
 std::vector<std::string_view> names() {
     std::vector<std::string_view> out;
-    for (const auto &[name, calc] : table()) out.push_back(name);
+    for (const auto &[name, calc] : table())
+        out.push_back(name);
     return out;
 }
 
@@ -202,8 +262,10 @@ const Calculation *find(std::string_view name) {
 tl::expected<Outcome, std::string> calculate(std::string_view name, const Json &inputs) {
     const auto *calc = find(name);
     const auto *desc = description(name);
-    if (!calc || !desc) return tl::unexpected("There is no calculation called '" + std::string(name) + "'; calc --list names them.");
-    if (!inputs.is_object()) return tl::unexpected(std::string("The input must be one JSON object { \"key\": value, ... }."));
+    if (!calc || !desc)
+        return tl::unexpected("There is no calculation called '" + std::string(name) + "'; calc --list names them.");
+    if (!inputs.is_object())
+        return tl::unexpected(std::string("The input must be one JSON object { \"key\": value, ... }."));
     Outcome outcome;
     Json values = inputs;
     if (auto problem = checkMembers(desc->at("inputs"), "", values, outcome.notes)) return tl::unexpected(*problem);
@@ -212,7 +274,8 @@ tl::expected<Outcome, std::string> calculate(std::string_view name, const Json &
     if (!done) return tl::unexpected(sentence(done.error()));
     std::string where;
     if (!allFinite(out.values(), "", where))
-        return tl::unexpected(where + ": the result is not a finite number with these inputs; check them for extremes.");
+        return tl::unexpected(where +
+                              ": the result is not a finite number with these inputs; check them for extremes.");
     outcome.outputs = out.values();
     return outcome;
 }

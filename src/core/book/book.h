@@ -6,7 +6,7 @@
 
 #include "result.h"
 #include "units/quantity.h"
-#include <nlohmann/json.hpp>
+#include "json.h"
 #include <map>
 #include <optional>
 #include <span>
@@ -23,8 +23,8 @@ const std::map<std::string_view, std::string_view> &fieldTexts();
 /// The parsed description of one calculation; null when the name is unknown.
 const Json *description(std::string_view name);
 
-/// Coherent SI value of one of the unit in a description ("mm" -> 0.001). 1 for plain numbers. Throws on an unknown one,
-/// which is a mistake of ours.
+/// Coherent SI value of one of the unit in a description ("mm" -> 0.001). 1 for plain numbers. Throws on an unknown
+/// one, which is a mistake of ours.
 double unitFactor(std::string_view unit);
 
 /// Inputs of one calculation, already checked against its description, with the defaults filled in.
@@ -48,7 +48,8 @@ public:
     }
     template <class Q> [[nodiscard]] std::vector<Q> list(const char *key) const {
         std::vector<Q> out;
-        for (const auto &v : json(key)) out.push_back(fromSi<Q>(v.template get<double>() * factor(key)));
+        for (const auto &v : json(key))
+            out.push_back(fromSi<Q>(v.template get<double>() * factor(key)));
         return out;
     }
 

@@ -13,20 +13,34 @@ namespace lw {
 using Json = nlohmann::json;
 
 namespace {
-Verdict verdictOf(Grade g) { return g == Grade::Pass ? Verdict::Holds : g == Grade::Attention ? Verdict::Watch : Verdict::Fails; }
+Verdict verdictOf(Grade g) {
+    return g == Grade::Pass ? Verdict::Holds : g == Grade::Attention ? Verdict::Watch : Verdict::Fails;
+}
 std::string um(double si) { return withUnit(si, Dimension::Length, "um", 3); }
 std::string mm(double si, int digits = 4) { return withUnit(si, Dimension::Length, "mm", digits); }
-SettingLine card(std::string key, std::string label, std::string value, std::string unit, std::string unrounded, std::string how) {
-    return {std::move(key), std::move(label), std::move(value), std::move(unit), std::move(unrounded), std::move(how), 'c', true, ""};
+SettingLine card(std::string key, std::string label, std::string value, std::string unit, std::string unrounded,
+                 std::string how) {
+    return {std::move(key),
+            std::move(label),
+            std::move(value),
+            std::move(unit),
+            std::move(unrounded),
+            std::move(how),
+            'c',
+            true,
+            ""};
 }
 
 /// What one card's judge reads and fills in.
 class Judge {
 public:
-    Judge(const Json &project, const AxisModel &model, const AxisState &state, const CardSpec &spec) : m_project(project), m(model), s(state), m_spec(spec), m_base("/axes/" + model.id + "/cards/" + std::string(spec.code) + "/") {}
+    Judge(const Json &project, const AxisModel &model, const AxisState &state, const CardSpec &spec)
+        : m_project(project), m(model), s(state), m_spec(spec),
+          m_base("/axes/" + model.id + "/cards/" + std::string(spec.code) + "/") {}
 
     CardResult run() {
-        if (const auto *n = nodeAt(m_project, m_base.substr(0, m_base.size() - 1)); n && n->is_object()) r.begun = !n->empty();
+        if (const auto *n = nodeAt(m_project, m_base.substr(0, m_base.size() - 1)); n && n->is_object())
+            r.begun = !n->empty();
         r.waived = !m_spec.gate && !textAt(m_project, m_base + "waived").empty();
         switch (m_spec.id) {
         case CardId::StopWorks: stopWorks(); break;
@@ -44,7 +58,8 @@ public:
         case CardId::FirstCut: firstCut(); break;
         case CardId::HandOver: handOver(); break;
         }
-        if (r.verdict == Verdict::NotKnown && r.sentence.empty()) r.sentence = m_missing.empty() ? "Nothing read yet." : "Still wanted: " + m_missing + ".";
+        if (r.verdict == Verdict::NotKnown && r.sentence.empty())
+            r.sentence = m_missing.empty() ? "Nothing read yet." : "Still wanted: " + m_missing + ".";
         return r;
     }
 
@@ -53,7 +68,8 @@ public:
         const auto readings = typed(cardSpec(CardId::Stall), 0);
         if (readings.empty() || !m.acceleration.known()) return {};
         SetSpeedInput in;
-        for (double v : readings) in.stalls.push_back(fromSi<Speed>(v));
+        for (double v : readings)
+            in.stalls.push_back(fromSi<Speed>(v));
         const auto k = knownAt(m_project, "/axes/" + m.id + "/cards/stall/safe_fraction");
         in.safeFraction = k.known() ? k.v : m.vertical ? 0.5 : m.closedLoop ? 0.7 : 0.6;
         in.pulseLimit = s.rateLimit == s.rateLimit ? s.rateLimit : 0;
@@ -103,30 +119,52 @@ private:
     }
 
     void stopWorks() {
-        const double bond = value("bond_ohm", "the bond"), supply = value("supply_V", "the supply"), fall = value("fall_s", "the fall below 60 V");
-        const auto insulation = choice("insulation", "the insulation"), stops = choice("stops_cut", "the stops"), limits = choice("limits_cut", "the limits"), back = choice("back_on_release", "what comes back on release");
-        if (bond > 0.1) return say(Verdict::Fails, "The bond has " + withUnit(bond, Dimension::Resistance, "ohm", 3) + ": its length and section make one expect less, 0.1 at the most here. Scrape paint, star washer. Nothing moves before.");
-        if (insulation == "low") return say(Verdict::Fails, "The insulation is too low: find the wire. Mains by a licensed hand.");
-        if (stops == "no" || limits == "no") return say(Verdict::Fails, "A stop or limit does not cut the motor power: rewire in hardware. Nothing moves before.");
-        if (back == "yes") return say(Verdict::Fails, "Power comes back on release: a separate reset is needed. Nothing moves before.");
-        if (fall > 5 && supply > 60) return say(Verdict::Fails, "Above 60 V for " + numberText(fall, 3) + "\u00a0s, 5 at most: fit a bleeder, mark the panel.");
+        const double bond = value("bond_ohm", "the bond"), supply = value("supply_V", "the supply"),
+                     fall = value("fall_s", "the fall below 60 V");
+        const auto insulation = choice("insulation", "the insulation"), stops = choice("stops_cut", "the stops"),
+                   limits = choice("limits_cut", "the limits"),
+                   back = choice("back_on_release", "what comes back on release");
+        if (bond > 0.1)
+            return say(Verdict::Fails, "The bond has " + withUnit(bond, Dimension::Resistance, "ohm", 3) +
+                                           ": its length and section make one expect less, 0.1 at the most here. "
+                                           "Scrape paint, star washer. Nothing moves before.");
+        if (insulation == "low")
+            return say(Verdict::Fails, "The insulation is too low: find the wire. Mains by a licensed hand.");
+        if (stops == "no" || limits == "no")
+            return say(Verdict::Fails,
+                       "A stop or limit does not cut the motor power: rewire in hardware. Nothing moves before.");
+        if (back == "yes")
+            return say(Verdict::Fails,
+                       "Power comes back on release: a separate reset is needed. Nothing moves before.");
+        if (fall > 5 && supply > 60)
+            return say(Verdict::Fails,
+                       "Above 60 V for " + numberText(fall, 3) + "\u00a0s, 5 at most: fit a bleeder, mark the panel.");
         if (!complete()) return;
-        if (m.supply.known() && std::fabs(supply / m.supply.v - 1) > 0.05) return say(Verdict::Watch, "The supply gives " + numberText(supply, 3) + "\u00a0V where the design has " + numberText(m.supply.v, 3) + ": other tap, or mend the design.");
-        if (m.voltLimit.known() && supply * 1.1 > m.voltLimit.v) return say(Verdict::Fails, "With the mains a tenth high the drives would see " + numberText(supply * 1.1, 3) + "\u00a0V of " + numberText(m.voltLimit.v, 3) + ".");
+        if (m.supply.known() && std::fabs(supply / m.supply.v - 1) > 0.05)
+            return say(Verdict::Watch, "The supply gives " + numberText(supply, 3) + "\u00a0V where the design has " +
+                                           numberText(m.supply.v, 3) + ": other tap, or mend the design.");
+        if (m.voltLimit.known() && supply * 1.1 > m.voltLimit.v)
+            return say(Verdict::Fails, "With the mains a tenth high the drives would see " +
+                                           numberText(supply * 1.1, 3) + "\u00a0V of " + numberText(m.voltLimit.v, 3) +
+                                           ".");
         say(Verdict::Holds, "The stop takes the power away, and it stays away.");
     }
     void hold() {
         const auto holds = choice("holds_by_hand", "whether it holds by hand");
         const double rise = value("case_C", "the case") - value("room_C", "the room");
-        if (holds == "no") return say(Verdict::Fails, "It does not hold: a phase pair swapped, or the wrong current switch.");
+        if (holds == "no")
+            return say(Verdict::Fails, "It does not hold: a phase pair swapped, or the wrong current switch.");
         if (!complete()) return;
-        if (rise > 40) return say(Verdict::Fails, "The case is " + numberText(rise, 3) + "\u00a0K above the room, 40 at most: less idle current.");
+        if (rise > 40)
+            return say(Verdict::Fails,
+                       "The case is " + numberText(rise, 3) + "\u00a0K above the room, 40 at most: less idle current.");
         say(Verdict::Holds, "Holds, " + numberText(rise, 3) + "\u00a0K warm.");
     }
     void whichWay() {
         const auto right = choice("right_way", "the direction");
         const double went = value("distance_mm", "how far ten millimetres went");
-        if (right == "no") return say(Verdict::Fails, "Plus goes the wrong way: turn the direction flag. Never swap phases live.");
+        if (right == "no")
+            return say(Verdict::Fails, "Plus goes the wrong way: turn the direction flag. Never swap phases live.");
         if (!complete()) return;
         const double off = std::fabs(std::fabs(went) / 0.010 - 1);
         r.dial = went;
@@ -135,25 +173,35 @@ private:
             return say(Verdict::Holds, "Plus is plus, and ten millimetres are " + mm(went, 4) + ".");
         }
         std::string why = "Ten millimetres came out as " + mm(went, 4) + ".";
-        if (const auto suspects = scaleSuspects(std::fabs(went) / 0.010, m.small.teeth, m.large.teeth); !suspects.empty()) why += " Look first: " + std::string(suspectWords(suspects.front().code)) + ".";
+        if (const auto suspects = scaleSuspects(std::fabs(went) / 0.010, m.small.teeth, m.large.teeth);
+            !suspects.empty())
+            why += " Look first: " + std::string(suspectWords(suspects.front().code)) + ".";
         say(Verdict::Fails, why);
     }
     void home() {
         std::vector<Length> trips;
-        for (double v : typed(m_spec, 0)) trips.push_back(metres(v));
+        for (double v : typed(m_spec, 0))
+            trips.push_back(metres(v));
         if (!trips.empty()) r.dial = trips.back().value();
         if (trips.size() < 10) want(std::to_string(10 - trips.size()) + " more trips");
         const double edge = value("edge_to_index_mm", nullptr), spacing = value("index_spacing_mm", nullptr);
         const bool index = edge == edge && spacing == spacing;
-        const auto f = judgeHoming(trips, metres(s.fullStep == s.fullStep ? s.fullStep : 10e-6), millimetres(0.01), metres(index ? edge : 0.5), metres(index ? spacing : 1));
+        const auto f = judgeHoming(trips, metres(s.fullStep == s.fullStep ? s.fullStep : 10e-6), millimetres(0.01),
+                                   metres(index ? edge : 0.5), metres(index ? spacing : 1));
         if (!f) return;
-        if (f->grade == Grade::Fail) return say(Verdict::Fails, "Home comes back within " + um(f->range.value()) + ", 20 at most: stiffer dog, cleaner switch.");
+        if (f->grade == Grade::Fail)
+            return say(Verdict::Fails,
+                       "Home comes back within " + um(f->range.value()) + ", 20 at most: stiffer dog, cleaner switch.");
         if (!complete()) return;
-        if (index && !f->indexSafe) return say(Verdict::Fails, "The edge lies " + numberText(f->indexFraction, 2) + " between two index marks: move the dog, or home jumps a whole turn one day.");
+        if (index && !f->indexSafe)
+            return say(Verdict::Fails,
+                       "The edge lies " + numberText(f->indexFraction, 2) +
+                           " between two index marks: move the dog, or home jumps a whole turn one day.");
         say(verdictOf(f->grade), "Ten trips within " + um(f->range.value()) + ".");
     }
     void steps() {
-        const auto told = cardReadings(m_project, m.id, m_spec, m_spec.series[0]), went = cardReadings(m_project, m.id, m_spec, m_spec.series[1]);
+        const auto told = cardReadings(m_project, m.id, m_spec, m_spec.series[0]),
+                   went = cardReadings(m_project, m.id, m_spec, m_spec.series[1]);
         ScaleInput in;
         const double now = designSteps(m);
         in.stepsPerMm = now;
@@ -174,11 +222,16 @@ private:
         const double percent = (f->scale - 1) * 100;
         const std::string off = numberText(std::fabs(percent), 2) + "\u00a0% " + (percent < 0 ? "short" : "long");
         r.measured = f->newStepsPerMm;
-        if (*f->action == ScaleAction::FindCause) return say(Verdict::Fails, "Goes " + off + ": find the cause, do not scale." + (f->suspect ? " Likeliest: " + std::string(suspectWords(*f->suspect)) + "." : std::string()));
+        if (*f->action == ScaleAction::FindCause)
+            return say(Verdict::Fails, "Goes " + off + ": find the cause, do not scale." +
+                                           (f->suspect ? " Likeliest: " + std::string(suspectWords(*f->suspect)) + "."
+                                                       : std::string()));
         if (in.commanded.size() < 5) return want(std::to_string(5 - in.commanded.size()) + " more places");
         if (*f->action == ScaleAction::Correct) {
-            r.sets.push_back(card("steps_per_mm", "Steps per mm", numberText(f->newStepsPerMm, 8), "1/mm", numberText(f->newStepsPerMm, 12), "card 5: was " + numberText(now, 8) + ", " + off));
-            return say(Verdict::Watch, "Goes " + off + ", more than the gauge's doubt: enter " + numberText(f->newStepsPerMm, 8) + " and read once more.");
+            r.sets.push_back(card("steps_per_mm", "Steps per mm", numberText(f->newStepsPerMm, 8), "1/mm",
+                                  numberText(f->newStepsPerMm, 12), "card 5: was " + numberText(now, 8) + ", " + off));
+            return say(Verdict::Watch, "Goes " + off + ", more than the gauge's doubt: enter " +
+                                           numberText(f->newStepsPerMm, 8) + " and read once more.");
         }
         say(Verdict::Holds, "Steps " + off + ", within the gauge's own doubt. Leave " + numberText(now, 8) + ".");
     }
@@ -191,47 +244,67 @@ private:
         if (!v) return;
         const double least = *std::min_element(read.begin(), read.end());
         const std::string set = numberText(inMillimetresPerMinute(v->set), 6);
-        const char *why = v->governs == SpeedGoverns::Stall ? "of the lowest stall" : v->governs == SpeedGoverns::Pulses ? "the pulse limit governs" : "the screw's whip governs";
+        const char *why = v->governs == SpeedGoverns::Stall    ? "of the lowest stall"
+                          : v->governs == SpeedGoverns::Pulses ? "the pulse limit governs"
+                                                               : "the screw's whip governs";
         const double fraction = v->byStall.value() / least;
-        r.sets.push_back(card("vmax_mm_min", "Top speed", set, "mm/min", numberText(inMillimetresPerMinute(v->set), 8), v->governs == SpeedGoverns::Stall ? "card 6: " + numberText(fraction, 2) + " of stall " + numberText(least * 60e3, 5) : std::string("card 6: ") + why));
+        r.sets.push_back(card("vmax_mm_min", "Top speed", set, "mm/min", numberText(inMillimetresPerMinute(v->set), 8),
+                              v->governs == SpeedGoverns::Stall
+                                  ? "card 6: " + numberText(fraction, 2) + " of stall " + numberText(least * 60e3, 5)
+                                  : std::string("card 6: ") + why));
         if (!complete()) return;
         if (m.rapid.known() && v->set.value() < m.rapid.v * (1 - 1e-9))
-            return say(Verdict::Watch, "Set " + set + "\u00a0mm/min, " + numberText(m.rapid.v * 60e3, 5) + " wanted: more volts, less friction, another ratio, or a lower rapid.");
+            return say(Verdict::Watch, "Set " + set + "\u00a0mm/min, " + numberText(m.rapid.v * 60e3, 5) +
+                                           " wanted: more volts, less friction, another ratio, or a lower rapid.");
         say(Verdict::Holds, "Set " + set + "\u00a0mm/min: " + why + ", and the wanted rapid is below it.");
     }
     void speedUp() {
         const double lost = value("lost_at_m_s2", "where steps were lost");
         if (!complete()) return;
-        const double set = 0.5 * lost * 1e3, rounded = set < 100 ? std::floor(set + 1e-9) : std::floor(set / 10 + 1e-9) * 10;
-        r.sets.push_back(card("acc_mm_s2", "Speeding up", numberText(rounded, 6), "mm/s2", numberText(set, 8), "card 7: half of " + numberText(lost * 1e3, 5) + " lost"));
-        if (m.acceleration.known() && set < m.acceleration.v * 1e3 * (1 - 1e-9)) return say(Verdict::Watch, "Set " + numberText(rounded, 5) + "\u00a0mm/s², the design took " + numberText(m.acceleration.v * 1e3, 5) + ": mass, rotor or current.");
+        const double set = 0.5 * lost * 1e3,
+                     rounded = set < 100 ? std::floor(set + 1e-9) : std::floor(set / 10 + 1e-9) * 10;
+        r.sets.push_back(card("acc_mm_s2", "Speeding up", numberText(rounded, 6), "mm/s2", numberText(set, 8),
+                              "card 7: half of " + numberText(lost * 1e3, 5) + " lost"));
+        if (m.acceleration.known() && set < m.acceleration.v * 1e3 * (1 - 1e-9))
+            return say(Verdict::Watch, "Set " + numberText(rounded, 5) + "\u00a0mm/s², the design took " +
+                                           numberText(m.acceleration.v * 1e3, 5) + ": mass, rotor or current.");
         say(Verdict::Holds, "Set " + numberText(rounded, 5) + "\u00a0mm/s², as the design took.");
     }
     void warm() {
         const auto t = typed(m_spec, 0);
-        const double interval = value("interval_min", "the minutes between"), room = value("room_C", "the room"), drift = value("drift_mm", "the drift against the stop");
+        const double interval = value("interval_min", "the minutes between"), room = value("room_C", "the room"),
+                     drift = value("drift_mm", "the drift against the stop");
         if (t.size() < 3) want(std::to_string(3 - t.size()) + " more readings");
         if (t.size() == 3 && interval == interval && room == room) {
             const auto f = warmUp(t[0], t[1], t[2], interval / 60, room, 80, 100);
             if (!f) return;
             if (!f->settles) return say(Verdict::NotKnown, "Not settling: run longer.");
             r.measured = f->finalC - room;
-            if (f->grade == Grade::Fail) return say(Verdict::Fails, "Would reach " + numberText(f->atFortyC, 3) + "\u00a0°C in a room of 40: less idle current, a fan, a heat path.");
+            if (f->grade == Grade::Fail)
+                return say(Verdict::Fails, "Would reach " + numberText(f->atFortyC, 3) +
+                                               "\u00a0°C in a room of 40: less idle current, a fan, a heat path.");
             if (!complete()) return;
-            if (drift > 0.02e-3 * (1 + 1e-9)) return say(Verdict::Watch, "Drifts " + mm(drift, 2) + " as it warms, 0.02 at most: warm up before fine work.");
-            return say(verdictOf(f->grade), "Settles at " + numberText(f->finalC, 3) + "\u00a0°C, " + numberText(f->finalC - room, 3) + "\u00a0K above the room; " + numberText(f->atFortyC, 3) + "\u00a0°C on a day of 40.");
+            if (drift > 0.02e-3 * (1 + 1e-9))
+                return say(Verdict::Watch,
+                           "Drifts " + mm(drift, 2) + " as it warms, 0.02 at most: warm up before fine work.");
+            return say(verdictOf(f->grade), "Settles at " + numberText(f->finalC, 3) + "\u00a0°C, " +
+                                                numberText(f->finalC - room, 3) + "\u00a0K above the room; " +
+                                                numberText(f->atFortyC, 3) + "\u00a0°C on a day of 40.");
         }
     }
     void manyMoves() {
         const auto d = typed(m_spec, 0);
         if (d.empty()) return want("the drift");
         double worst = 0;
-        for (double v : d) worst = std::max(worst, std::fabs(v));
+        for (double v : d)
+            worst = std::max(worst, std::fabs(v));
         r.dial = d.back();
         const double limit = std::max(0.01e-3, s.fullStep == s.fullStep ? s.fullStep : 0);
         if (worst > limit * (1 + 1e-9)) {
             const bool steady = d.size() >= 3 && std::is_sorted(d.begin(), d.end());
-            return say(Verdict::Fails, "Creeps " + um(worst) + (steady ? ", steadily: direction set-up time, or noise on the step line." : ", in jumps: it stalls, or a tooth slips."));
+            return say(Verdict::Fails, "Creeps " + um(worst) +
+                                           (steady ? ", steadily: direction set-up time, or noise on the step line."
+                                                   : ", in jumps: it stalls, or a tooth slips."));
         }
         if (d.size() < 10) return want(std::to_string(10 - d.size()) + " more readings");
         say(Verdict::Holds, "Comes back within " + um(worst) + " over a thousand moves.");
@@ -248,63 +321,96 @@ private:
             if (places[k].size() < 3) want(std::string(m_spec.series[0].places[k]));
         std::erase_if(places, [](const auto &p) { return p.empty(); });
         const double res = value("resolution_mm", nullptr), target = value("target_mm", nullptr);
-        const double wished = target == target ? target : m.lostTarget.known() ? m.lostTarget.v : m.ballScrew() ? 0.02e-3 : 0.10e-3;
+        const double wished = target == target       ? target
+                              : m.lostTarget.known() ? m.lostTarget.v
+                              : m.ballScrew()        ? 0.02e-3
+                                                     : 0.10e-3;
         const auto f = backlashAlong(places, metres(res == res ? res : 0.001e-3), metres(wished));
         if (!f) return;
         double sum = 0;
-        for (auto mean : f->means) sum += mean.value();
+        for (auto mean : f->means)
+            sum += mean.value();
         r.measured = sum / double(f->means.size());
         if (!complete()) return;
-        r.sets.push_back(card("backlash_mm", "Lost motion", numberText(inMillimetres(f->compensation), 3), "mm", numberText(r.measured * 1e3, 6), "card 10: the least of three, not the mean"));
-        std::string t = f->even ? "Even along the travel: bearing, coupling and bracket, not a worn screw." : "Varies by " + um(f->range.value()) + " along the travel: worn screw, or the gib.";
+        r.sets.push_back(card("backlash_mm", "Lost motion", numberText(inMillimetres(f->compensation), 3), "mm",
+                              numberText(r.measured * 1e3, 6), "card 10: the least of three, not the mean"));
+        std::string t = f->even ? "Even along the travel: bearing, coupling and bracket, not a worn screw."
+                                : "Varies by " + um(f->range.value()) + " along the travel: worn screw, or the gib.";
         t += " Set " + mm(f->compensation.value(), 3) + ", the least of three.";
-        if (f->compensation.value() > 0.05e-3) t += " That much is better mended first: a climb cut would still snatch.";
+        if (f->compensation.value() > 0.05e-3)
+            t += " That much is better mended first: a climb cut would still snatch.";
         say(f->compensation.value() > 0.05e-3 ? std::min(Verdict::Watch, verdictOf(f->grade)) : verdictOf(f->grade), t);
     }
     void softEnds() {
         const auto v = speed();
         if (!v) want("card 6, stall");
         const double room = value("room_mm", "the room beyond the switch");
-        const auto inside = choice("stops_inside", "whether it stops inside"), touched = choice("switch_touched", "whether a switch was touched");
+        const auto inside = choice("stops_inside", "whether it stops inside"),
+                   touched = choice("switch_touched", "whether a switch was touched");
         if (v && m.travel.known()) {
             const double inset = std::ceil(inMillimetres(v->inset) * 10 - 1e-9) / 10;
             const double travel = std::floor((m.travel.v * 1e3 - 2 * inset) * 10 + 1e-6) / 10;
-            r.sets.push_back(card("travel_mm", "Travel", numberText(travel, 6), "mm", numberText(m.travel.v * 1e3 - 2 * inMillimetres(v->inset), 8), numberText(m.travel.v * 1e3, 5) + " less twice " + numberText(inset, 3)));
-            r.sets.push_back(card("soft_min_mm", "Soft end, low", numberText(inset, 4), "mm", numberText(inMillimetres(v->inset), 8), "stop " + numberText(inMillimetres(v->stop), 3) + " and 2 to spare"));
-            r.sets.push_back(card("soft_max_mm", "Soft end, high", numberText(inset + travel, 6), "mm", "", "from the same end"));
+            r.sets.push_back(card("travel_mm", "Travel", numberText(travel, 6), "mm",
+                                  numberText(m.travel.v * 1e3 - 2 * inMillimetres(v->inset), 8),
+                                  numberText(m.travel.v * 1e3, 5) + " less twice " + numberText(inset, 3)));
+            r.sets.push_back(card("soft_min_mm", "Soft end, low", numberText(inset, 4), "mm",
+                                  numberText(inMillimetres(v->inset), 8),
+                                  "stop " + numberText(inMillimetres(v->stop), 3) + " and 2 to spare"));
+            r.sets.push_back(
+                card("soft_max_mm", "Soft end, high", numberText(inset + travel, 6), "mm", "", "from the same end"));
         }
-        if (inside == "no" || touched == "yes") return say(Verdict::Fails, "Runs past its soft end: larger inset, lower speed or softer ramp.");
+        if (inside == "no" || touched == "yes")
+            return say(Verdict::Fails, "Runs past its soft end: larger inset, lower speed or softer ramp.");
         if (v && !v->roomLeast) return say(Verdict::Fails, "With the power gone nothing stops it: a brake is needed.");
         if (!complete()) return;
-        if (room < v->roomLeast->value()) return say(Verdict::Fails, "Needs " + mm(v->roomLeast->value(), 3) + " beyond the switch to run out, there are " + mm(room, 3) + ": lower the speed, move the switch, a bumper.");
-        if (room < v->roomNeeded->value() * (1 - 1e-9)) return say(Verdict::Watch, "Runs out in " + mm(v->roomLeast->value(), 3) + " of " + mm(room, 3) + "; " + mm(v->roomNeeded->value(), 3) + " would leave some to spare.");
+        if (room < v->roomLeast->value())
+            return say(Verdict::Fails, "Needs " + mm(v->roomLeast->value(), 3) +
+                                           " beyond the switch to run out, there are " + mm(room, 3) +
+                                           ": lower the speed, move the switch, a bumper.");
+        if (room < v->roomNeeded->value() * (1 - 1e-9))
+            return say(Verdict::Watch, "Runs out in " + mm(v->roomLeast->value(), 3) + " of " + mm(room, 3) + "; " +
+                                           mm(v->roomNeeded->value(), 3) + " would leave some to spare.");
         say(Verdict::Holds, "Stops " + mm(v->inset.value(), 3) + " before the switch, and runs out well before iron.");
     }
     void testBar() {
         const auto held = choice("held", "how it is held");
-        const double head = value("head_mm", "the headstock end"), tail = value("tail_mm", "the tail end"), apart = value("apart_mm", "how far apart");
+        const double head = value("head_mm", "the headstock end"), tail = value("tail_mm", "the tail end"),
+                     apart = value("apart_mm", "how far apart");
         const bool centres = held == "centres";
         const double whole = centres ? value("whole_mm", "the whole length") : apart;
         if (!complete() || !(apart > 0)) return;
         const double taper = (tail - head) / apart, per300 = std::fabs(taper) / 2 * 0.3;
         r.measured = std::fabs(tail - head);
-        const auto v = per300 <= 0.02e-3 * (1 + 1e-9) ? Verdict::Holds : per300 <= 0.04e-3 * (1 + 1e-9) ? Verdict::Watch : Verdict::Fails;
-        if (v == Verdict::Holds) return say(v, "Turns round and straight: " + um(r.measured) + " over " + mm(apart, 3) + ".");
+        const auto v = per300 <= 0.02e-3 * (1 + 1e-9)   ? Verdict::Holds
+                       : per300 <= 0.04e-3 * (1 + 1e-9) ? Verdict::Watch
+                                                        : Verdict::Fails;
+        if (v == Verdict::Holds)
+            return say(v, "Turns round and straight: " + um(r.measured) + " over " + mm(apart, 3) + ".");
         if (centres) {
             const double offset = taper * whole / 2;
-            return say(v, std::string("Taper: the ") + (taper > 0 ? "tail" : "head") + " end is bigger by " + mm(r.measured, 2) + ". Move the tailstock " + mm(std::fabs(offset), 2) + (taper > 0 ? " towards" : " away from") + " the tool, turn the bar again.");
+            return say(v, std::string("Taper: the ") + (taper > 0 ? "tail" : "head") + " end is bigger by " +
+                              mm(r.measured, 2) + ". Move the tailstock " + mm(std::fabs(offset), 2) +
+                              (taper > 0 ? " towards" : " away from") + " the tool, turn the bar again.");
         }
-        say(v, std::string("Taper in the chuck: ") + mm(r.measured, 2) + " over " + mm(apart, 3) + ". Not the tailstock: level the bed, then the headstock.");
+        say(v, std::string("Taper in the chuck: ") + mm(r.measured, 2) + " over " + mm(apart, 3) +
+                   ". Not the tailstock: level the bed, then the headstock.");
     }
     void circle() {
-        const double d0 = value("d0_mm", "0°"), d45 = value("d45_mm", "45°"), d90 = value("d90_mm", "90°"), d135 = value("d135_mm", "135°");
+        const double d0 = value("d0_mm", "0°"), d45 = value("d45_mm", "45°"), d90 = value("d90_mm", "90°"),
+                     d135 = value("d135_mm", "135°");
         if (!complete()) return;
         const double round = (std::max({d0, d45, d90, d135}) - std::min({d0, d45, d90, d135})) / 2;
         const double square = (d45 - d135) / d0 * 0.3, scale = (d0 - d90) / d0;
         r.measured = round;
-        const auto v = round <= 0.02e-3 * (1 + 1e-9) ? Verdict::Holds : round <= 0.05e-3 * (1 + 1e-9) ? Verdict::Watch : Verdict::Fails;
+        const auto v = round <= 0.02e-3 * (1 + 1e-9)   ? Verdict::Holds
+                       : round <= 0.05e-3 * (1 + 1e-9) ? Verdict::Watch
+                                                       : Verdict::Fails;
         std::string t = "Out of round by " + um(round) + ".";
-        if (v != Verdict::Holds) t += std::fabs(d45 - d135) > std::fabs(d0 - d90) ? " Mostly squareness: " + mm(std::fabs(square), 2) + " over 300." : " Mostly scale: " + numberText(std::fabs(scale) * 1e6, 2) + " parts in a million between the axes.";
+        if (v != Verdict::Holds)
+            t += std::fabs(d45 - d135) > std::fabs(d0 - d90)
+                     ? " Mostly squareness: " + mm(std::fabs(square), 2) + " over 300."
+                     : " Mostly scale: " + numberText(std::fabs(scale) * 1e6, 2) +
+                           " parts in a million between the axes.";
         say(v, t);
     }
     void firstCut() {
@@ -313,13 +419,18 @@ private:
         if (!complete()) return;
         const double off = came - wanted;
         if (marks == "lead") return say(Verdict::Fails, "Marks at the pitch of the screw: bend, or the coupling.");
-        if (marks == "tooth") return say(Verdict::Fails, "Marks at the pitch of the belt: tension, or a pulley out of true.");
-        if (std::fabs(off) > 0.1e-3 * (1 + 1e-9)) return say(Verdict::Fails, "Came out " + mm(std::fabs(off), 2) + (off > 0 ? " big" : " small") + ", 0.1 at most: look at the lost motion.");
+        if (marks == "tooth")
+            return say(Verdict::Fails, "Marks at the pitch of the belt: tension, or a pulley out of true.");
+        if (std::fabs(off) > 0.1e-3 * (1 + 1e-9))
+            return say(Verdict::Fails, "Came out " + mm(std::fabs(off), 2) + (off > 0 ? " big" : " small") +
+                                           ", 0.1 at most: look at the lost motion.");
         say(Verdict::Holds, "Within " + mm(std::fabs(off), 2) + " of the size, clean.");
     }
     void handOver() {
-        const auto stop = choice("stop_again", "the stop card once more"), printed = choice("sheet_printed", "the printed sheet");
-        if (stop == "no" || printed == "no") return say(Verdict::Fails, "Not handed over: the stop card and the printed sheet belong to it.");
+        const auto stop = choice("stop_again", "the stop card once more"),
+                   printed = choice("sheet_printed", "the printed sheet");
+        if (stop == "no" || printed == "no")
+            return say(Verdict::Fails, "Not handed over: the stop card and the printed sheet belong to it.");
         if (complete()) say(Verdict::Holds, "Handed over.");
     }
 
@@ -365,7 +476,8 @@ StallPrediction stallSpeed(const AxisModel &m, const AxisState &s) {
     if (s.critical == s.critical) ends(s.critical / 60 * m.lead.v, "the screw whips there");
     double low = 0, high = std::min(10.0, p.speed);
     if (deficit(high) < 0) return std::isfinite(p.speed) ? p : StallPrediction{};
-    for (int k = 0; k < 60; ++k) (deficit((low + high) / 2) < 0 ? low : high) = (low + high) / 2;
+    for (int k = 0; k < 60; ++k)
+        (deficit((low + high) / 2) < 0 ? low : high) = (low + high) / 2;
     return {low, false, {}};
 }
 
@@ -380,13 +492,15 @@ double doubtOf(const Known &k, double otherwise) {
 std::vector<Prediction> predictions(const Json &project, const AxisModel &m, const AxisState &s) {
     const std::string base = "/axes/" + m.id + "/as_built/";
     std::vector<Prediction> out;
-    auto add = [&](std::string_view key, std::string_view label, std::string_view unit, Dimension d, const char *suffix, double computed, double measured, double saidU, double isU) {
+    auto add = [&](std::string_view key, std::string_view label, std::string_view unit, Dimension d, const char *suffix,
+                   double computed, double measured, double saidU, double isU) {
         Prediction p;
         p.key = key;
         p.label = label;
         p.unit = unit;
         p.dimension = d;
-        const auto said = knownAt(project, base + std::string(key) + "/said_" + suffix), is = knownAt(project, base + std::string(key) + "/is_" + suffix);
+        const auto said = knownAt(project, base + std::string(key) + "/said_" + suffix),
+                   is = knownAt(project, base + std::string(key) + "/is_" + suffix);
         p.saidTyped = said.known();
         p.said = p.saidTyped ? said.v : computed;
         p.is = measured == measured ? measured : is.v;
@@ -394,7 +508,9 @@ std::vector<Prediction> predictions(const Json &project, const AxisModel &m, con
         p.isU = doubtOf(is, isU) * std::fabs(p.is);
         if (const auto f = comparePrediction(p.said, p.is, p.saidU, p.isU)) {
             p.en = f->en;
-            p.verdict = f->agreement == Agreement::Agrees ? Verdict::Holds : f->agreement == Agreement::LookAgain ? Verdict::Watch : Verdict::Fails;
+            p.verdict = f->agreement == Agreement::Agrees      ? Verdict::Holds
+                        : f->agreement == Agreement::LookAgain ? Verdict::Watch
+                                                               : Verdict::Fails;
         }
         out.push_back(std::move(p));
     };
@@ -403,7 +519,8 @@ std::vector<Prediction> predictions(const Json &project, const AxisModel &m, con
     for (const auto &x : cardReadings(project, m.id, cardSpec(CardId::Stall), cardSpec(CardId::Stall).series[0]))
         if (!x.struck && x.si == x.si) lowestStall = lowestStall == lowestStall ? std::min(lowestStall, x.si) : x.si;
     add("friction", "Friction of the slide", "N", Dimension::Force, "N", s.friction, notKnown, 0.25, 0.10);
-    add("lost_motion", "Lost motion", "um", Dimension::Length, "mm", s.lostMotion, cardOf(CardId::LostMotion).measured, 0.50, 0.08);
+    add("lost_motion", "Lost motion", "um", Dimension::Length, "mm", s.lostMotion, cardOf(CardId::LostMotion).measured,
+        0.50, 0.08);
     const auto stall = stallSpeed(m, s);
     add("stall", "Stalls at", "mm/min", Dimension::Speed, "mm_min", stall.speed, lowestStall, 0.20, 0.05);
     if (auto &p = out.back(); stall.notBefore && !p.saidTyped) { // its band is open above: later is as said
@@ -415,7 +532,8 @@ std::vector<Prediction> predictions(const Json &project, const AxisModel &m, con
         }
     }
     add("warm", "Motor warms by", "K", Dimension::Number, "K", notKnown, cardOf(CardId::WarmUp).measured, 0.25, 0.05);
-    add("steps", "Steps", "1/mm", Dimension::Number, "per_mm", designSteps(m), cardOf(CardId::Steps).measured, 0.0004, 0.0002);
+    add("steps", "Steps", "1/mm", Dimension::Number, "per_mm", designSteps(m), cardOf(CardId::Steps).measured, 0.0004,
+        0.0002);
     if (m.lathe) {
         const auto bar = cardOf(CardId::TestPiece);
         const double apart = knownAt(project, "/axes/" + m.id + "/cards/test_piece/apart_mm").v;
@@ -444,23 +562,31 @@ std::vector<SettingLine> settingsSheet(const Json &project, const AxisModel &m, 
         lines.push_back(std::move(line));
     };
     for (const auto &c : judgeCards(project, m, s))
-        for (const auto &line : c.sets) put(line);
+        for (const auto &line : c.sets)
+            put(line);
     const std::string base = "/axes/" + m.id + "/settings/";
-    auto typedLine = [&](const char *key, const char *label, Dimension d, const char *unit, const char *how, double factor = 1) {
+    auto typedLine = [&](const char *key, const char *label, Dimension d, const char *unit, const char *how,
+                         double factor = 1) {
         const auto k = knownAt(project, base + key);
-        if (k.known()) put({key, label, numberText(k.v / unitInSi(unit, d).value_or(1) * factor, 6), unit, "", how, 't', true, ""});
+        if (k.known())
+            put({key, label, numberText(k.v / unitInSi(unit, d).value_or(1) * factor, 6), unit, "", how, 't', true,
+                 ""});
     };
     typedLine("home_fast_mm_min", "Home, fast", Dimension::Speed, "mm/min", "typed");
     typedLine("home_slow_mm_min", "Home, slow", Dimension::Speed, "mm/min", "typed");
-    typedLine("idle_current_pct", "Idle current", Dimension::Number, "%", m.vertical ? "upright: full current while it hangs" : "not on a slope");
+    typedLine("idle_current_pct", "Idle current", Dimension::Number, "%",
+              m.vertical ? "upright: full current while it hangs" : "not on a slope");
     if (const auto k = knownAt(project, "/axes/" + m.id + "/designs/" + m.designId + "/drive/dir_setup_us"); k.known())
-        put({"dir_setup_us", "Direction wait", numberText(std::ceil(k.v * 1e6 * 1.25 * 10 - 1e-6) / 10, 4), "us", numberText(k.v * 1e6 * 1.25, 6), "drive's least × 1.25", 'd', true, ""});
+        put({"dir_setup_us", "Direction wait", numberText(std::ceil(k.v * 1e6 * 1.25 * 10 - 1e-6) / 10, 4), "us",
+             numberText(k.v * 1e6 * 1.25, 6), "drive's least × 1.25", 'd', true, ""});
     return lines;
 }
 
 namespace {
 const char *sourceWord(char c) { return c == 'd' ? "design" : c == 'c' ? "card" : "typed"; }
-bool anyDraft(const std::vector<SettingsOfAxis> &axes) { return std::any_of(axes.begin(), axes.end(), [](const auto &a) { return a.draft; }); }
+bool anyDraft(const std::vector<SettingsOfAxis> &axes) {
+    return std::any_of(axes.begin(), axes.end(), [](const auto &a) { return a.draft; });
+}
 constexpr const char *draftWords = "DRAFT: test cards are open; do not run the machine on these figures alone";
 } // namespace
 
@@ -470,7 +596,9 @@ std::string settingsCsv(const std::vector<SettingsOfAxis> &axes) {
     out += "axis,key,value,unit,source,unrounded\r\n";
     for (const auto &a : axes)
         for (const auto &l : a.lines)
-            if (l.known) out += csvText(a.axis) + "," + l.key + "," + csvText(l.value) + "," + l.unit + "," + sourceWord(l.source) + "," + csvText(l.unrounded) + "\r\n";
+            if (l.known)
+                out += csvText(a.axis) + "," + l.key + "," + csvText(l.value) + "," + l.unit + "," +
+                       sourceWord(l.source) + "," + csvText(l.unrounded) + "\r\n";
     return out;
 }
 std::string settingsJson(const std::vector<SettingsOfAxis> &axes) {
@@ -507,7 +635,10 @@ std::string settingsIni(const std::vector<SettingsOfAxis> &axes) {
             if (c == ']' || c == '[' || c == ';' || c == '#') c = '_';
         out += "[" + section + "]\n";
         for (const auto &l : a.lines)
-            if (l.known && l.key != "steps_per_mm_exact") out += oneLine(l.key + " = " + l.value + " ; " + (l.unrounded.empty() || l.unrounded == l.value ? std::string() : l.unrounded + ", ")) + sourceWord(l.source) + "\n";
+            if (l.known && l.key != "steps_per_mm_exact")
+                out += oneLine(l.key + " = " + l.value + " ; " +
+                               (l.unrounded.empty() || l.unrounded == l.value ? std::string() : l.unrounded + ", ")) +
+                       sourceWord(l.source) + "\n";
         out += "\n";
     }
     return out;

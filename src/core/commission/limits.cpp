@@ -6,7 +6,8 @@
 namespace lw {
 
 Result<SetSpeed> setSpeed(const SetSpeedInput &in) {
-    if (in.stalls.empty()) return fail(CalcErrorCode::Missing, "stall_speeds_mm_min", 0, 0, "give at least one stall speed.");
+    if (in.stalls.empty())
+        return fail(CalcErrorCode::Missing, "stall_speeds_mm_min", 0, 0, "give at least one stall speed.");
     LW_REQUIRE_POSITIVE(in.acceleration.value(), "acceleration_m_s2");
     SetSpeed s;
     s.byStall = *std::min_element(in.stalls.begin(), in.stalls.end()) * in.safeFraction;
@@ -31,7 +32,8 @@ Result<SetSpeed> setSpeed(const SetSpeedInput &in) {
     const double m = in.equivalent.value(), v = s.set.value(), tr = in.reaction.value() + in.brakeDelay.value();
     const double hold = in.friction.value() + in.brake.value() - in.netWeight.value();
     if (hold > 0 && m > 0) {
-        const double gained = std::max(0.0, in.netWeight.value() - in.friction.value()) / m; // speeds up until the brake bites
+        const double gained =
+            std::max(0.0, in.netWeight.value() - in.friction.value()) / m; // speeds up until the brake bites
         const double late = v + gained * tr;
         s.runOut = metres(v * tr + 0.5 * gained * tr * tr + m * late * late / (2 * hold));
         const double d = std::max(s.stop.value(), s.runOut->value());

@@ -8,8 +8,12 @@
 
 namespace lw {
 
-std::string_view scaleActionCode(ScaleAction a) { return a == ScaleAction::Leave ? "leave" : a == ScaleAction::Correct ? "correct" : "find_cause"; }
-std::string_view agreementCode(Agreement a) { return a == Agreement::Agrees ? "agrees" : a == Agreement::LookAgain ? "look_again" : "model_or_measurement_wrong"; }
+std::string_view scaleActionCode(ScaleAction a) {
+    return a == ScaleAction::Leave ? "leave" : a == ScaleAction::Correct ? "correct" : "find_cause";
+}
+std::string_view agreementCode(Agreement a) {
+    return a == Agreement::Agrees ? "agrees" : a == Agreement::LookAgain ? "look_again" : "model_or_measurement_wrong";
+}
 
 std::vector<ScaleSuspect> scaleSuspects(double scale, int z1, int z2) {
     std::vector<ScaleSuspect> all;
@@ -19,15 +23,21 @@ std::vector<ScaleSuspect> scaleSuspects(double scale, int z1, int z2) {
     };
     for (int k = -8; k <= 8; ++k)
         if (k != 0) add("microsteps_power_of_two", std::pow(2.0, k));
-    for (double r : {1.25, 0.8}) add("microsteps_10_and_8", r);
-    for (double r : {25.4, 1 / 25.4}) add("inch_and_mm", r);
-    for (double r : {5.08 / 5, 5 / 5.08}) add("lead_5_08_and_5", r);
-    for (double r : {3.175 / 3, 3 / 3.175}) add("lead_3_175_and_3", r);
-    for (double r : {0.5, 2.0}) add("step_angle_or_starts", r);
+    for (double r : {1.25, 0.8})
+        add("microsteps_10_and_8", r);
+    for (double r : {25.4, 1 / 25.4})
+        add("inch_and_mm", r);
+    for (double r : {5.08 / 5, 5 / 5.08})
+        add("lead_5_08_and_5", r);
+    for (double r : {3.175 / 3, 3 / 3.175})
+        add("lead_3_175_and_3", r);
+    for (double r : {0.5, 2.0})
+        add("step_angle_or_starts", r);
     if (z1 > 1 && z2 > 1) {
         for (int a = -1; a <= 1; ++a)
             for (int b = -1; b <= 1; ++b)
-                if (a || b) add("pulley_teeth", (static_cast<double>(z1 + a) / (z2 + b)) / (static_cast<double>(z1) / z2));
+                if (a || b)
+                    add("pulley_teeth", (static_cast<double>(z1 + a) / (z2 + b)) / (static_cast<double>(z1) / z2));
         const double q = static_cast<double>(z2) / z1;
         add("pulleys_swapped", q * q);
         add("pulleys_swapped", 1 / (q * q));
@@ -38,10 +48,14 @@ std::vector<ScaleSuspect> scaleSuspects(double scale, int z1, int z2) {
 
 std::string_view suspectWords(std::string_view code) {
     static constexpr std::pair<std::string_view, std::string_view> words[] = {
-        {"microsteps_power_of_two", "microsteps set twice or half of what the controller thinks"}, {"microsteps_10_and_8", "10 and 8 microsteps mixed up"},
-        {"inch_and_mm", "inches and millimetres mixed up"}, {"lead_5_08_and_5", "the screw is 5.08 where 5 was taken, or the reverse"},
-        {"lead_3_175_and_3", "the screw is 3.175 where 3 was taken, or the reverse"}, {"step_angle_or_starts", "0.9° and 1.8° steps mixed up, or a two-start screw"},
-        {"pulley_teeth", "a pulley has one tooth more or less than counted"}, {"pulleys_swapped", "the two pulleys are swapped"}};
+        {"microsteps_power_of_two", "microsteps set twice or half of what the controller thinks"},
+        {"microsteps_10_and_8", "10 and 8 microsteps mixed up"},
+        {"inch_and_mm", "inches and millimetres mixed up"},
+        {"lead_5_08_and_5", "the screw is 5.08 where 5 was taken, or the reverse"},
+        {"lead_3_175_and_3", "the screw is 3.175 where 3 was taken, or the reverse"},
+        {"step_angle_or_starts", "0.9° and 1.8° steps mixed up, or a two-start screw"},
+        {"pulley_teeth", "a pulley has one tooth more or less than counted"},
+        {"pulleys_swapped", "the two pulleys are swapped"}};
     for (const auto &[c, w] : words)
         if (c == code) return w;
     return {};
@@ -50,10 +64,15 @@ std::string_view suspectWords(std::string_view code) {
 Result<ScaleFound> calibrateSteps(const ScaleInput &in) {
     LW_REQUIRE_POSITIVE(in.stepsPerMm, "steps_per_mm");
     const std::size_t n = in.commanded.size();
-    if (n != in.measured.size()) return fail(CalcErrorCode::OutOfRange, "measured_mm", double(in.measured.size()), double(n), "as many measured as commanded places are needed.");
-    if (n < 3) return fail(CalcErrorCode::Missing, "commanded_mm", double(n), 3, "at least three places are needed; five make a verdict.");
+    if (n != in.measured.size())
+        return fail(CalcErrorCode::OutOfRange, "measured_mm", double(in.measured.size()), double(n),
+                    "as many measured as commanded places are needed.");
+    if (n < 3)
+        return fail(CalcErrorCode::Missing, "commanded_mm", double(n), 3,
+                    "at least three places are needed; five make a verdict.");
     const double count = double(n);
-    const double mx = std::accumulate(in.commanded.begin(), in.commanded.end(), 0.0) / count, my = std::accumulate(in.measured.begin(), in.measured.end(), 0.0) / count;
+    const double mx = std::accumulate(in.commanded.begin(), in.commanded.end(), 0.0) / count,
+                 my = std::accumulate(in.measured.begin(), in.measured.end(), 0.0) / count;
     double sxx = 0, sxy = 0;
     for (std::size_t k = 0; k < n; ++k) {
         sxx += (in.commanded[k] - mx) * (in.commanded[k] - mx);
@@ -62,7 +81,9 @@ Result<ScaleFound> calibrateSteps(const ScaleInput &in) {
     if (!(sxx > 0)) return fail(CalcErrorCode::NoSolution, "commanded_mm", 0, 0, "the places must differ.");
     ScaleFound f{};
     f.scale = sxy / sxx;
-    if (!(f.scale > 0)) return fail(CalcErrorCode::NoSolution, "measured_mm", f.scale, 0, "the readings run against the commands; check the signs.");
+    if (!(f.scale > 0))
+        return fail(CalcErrorCode::NoSolution, "measured_mm", f.scale, 0,
+                    "the readings run against the commands; check the signs.");
     const double a = my - f.scale * mx;
     double residual = 0;
     for (std::size_t k = 0; k < n; ++k) {
@@ -75,15 +96,23 @@ Result<ScaleFound> calibrateSteps(const ScaleInput &in) {
     f.interceptStandardError = std::sqrt(s2 * (1 / count + mx * mx / sxx)) * 1e-3;
     if (f.standardError > 0) f.t = std::fabs(f.scale - 1) / f.standardError;
     f.newStepsPerMm = in.stepsPerMm / f.scale;
-    const auto far = static_cast<std::size_t>(std::max_element(in.commanded.begin(), in.commanded.end(), [](double x, double y) { return std::fabs(x) < std::fabs(y); }) - in.commanded.begin());
-    f.singlePointStepsPerMm = in.measured[far] != 0 ? in.stepsPerMm * in.commanded[far] / in.measured[far] : in.stepsPerMm;
+    const auto far =
+        static_cast<std::size_t>(std::max_element(in.commanded.begin(), in.commanded.end(),
+                                                  [](double x, double y) { return std::fabs(x) < std::fabs(y); }) -
+                                 in.commanded.begin());
+    f.singlePointStepsPerMm =
+        in.measured[far] != 0 ? in.stepsPerMm * in.commanded[far] / in.measured[far] : in.stepsPerMm;
     if (in.travel) f.errorOverTravel = (f.scale - 1) * in.travel->value();
     if (in.travel && in.doubt) {
         const double off = std::fabs(f.scale - 1);
         const bool seen = off > 3 * f.standardError && off * in.travel->value() >= in.doubt->value();
-        f.action = !seen ? ScaleAction::Leave : off > 0.002 ? ScaleAction::FindCause : n < 5 ? ScaleAction::Leave : ScaleAction::Correct;
+        f.action = !seen         ? ScaleAction::Leave
+                   : off > 0.002 ? ScaleAction::FindCause
+                   : n < 5       ? ScaleAction::Leave
+                                 : ScaleAction::Correct;
         if (f.action == ScaleAction::FindCause)
-            if (const auto s = scaleSuspects(f.scale, in.driverTeeth, in.drivenTeeth); !s.empty()) f.suspect = s.front().code;
+            if (const auto s = scaleSuspects(f.scale, in.driverTeeth, in.drivenTeeth); !s.empty())
+                f.suspect = s.front().code;
     }
     return f;
 }
@@ -103,7 +132,8 @@ Result<BacklashFound> backlashAlong(std::span<const std::vector<Length>> places,
             mean += r.value();
         }
         mean /= double(place.size());
-        for (auto r : place) squares += (r.value() - mean) * (r.value() - mean);
+        for (auto r : place)
+            squares += (r.value() - mean) * (r.value() - mean);
         freedom += int(place.size()) - 1;
         f.means.push_back(metres(mean));
         least = std::min(least, mean);
@@ -120,18 +150,22 @@ Result<BacklashFound> backlashAlong(std::span<const std::vector<Length>> places,
     return f;
 }
 
-Result<HomingFound> judgeHoming(std::span<const Length> trips, Length fullStep, Length target, Length edgeToIndex, Length indexSpacing) {
+Result<HomingFound> judgeHoming(std::span<const Length> trips, Length fullStep, Length target, Length edgeToIndex,
+                                Length indexSpacing) {
     LW_REQUIRE_POSITIVE(fullStep.value(), "full_step_mm");
     LW_REQUIRE_POSITIVE(target.value(), "target_mm");
     LW_REQUIRE_POSITIVE(indexSpacing.value(), "index_spacing_mm");
-    if (trips.size() < 2) return fail(CalcErrorCode::Missing, "trips_mm", double(trips.size()), 2, "at least two trips are needed; ten make a verdict.");
+    if (trips.size() < 2)
+        return fail(CalcErrorCode::Missing, "trips_mm", double(trips.size()), 2,
+                    "at least two trips are needed; ten make a verdict.");
     double mean = 0, least = 1e99, most = -1e99, squares = 0;
     for (auto t : trips) {
         mean += t.value() / double(trips.size());
         least = std::min(least, t.value());
         most = std::max(most, t.value());
     }
-    for (auto t : trips) squares += (t.value() - mean) * (t.value() - mean);
+    for (auto t : trips)
+        squares += (t.value() - mean) * (t.value() - mean);
     HomingFound f{};
     f.deviation = metres(std::sqrt(squares / double(trips.size() - 1)));
     f.range = metres(most - least);
@@ -146,7 +180,8 @@ Result<HomingFound> judgeHoming(std::span<const Length> trips, Length fullStep, 
     return f;
 }
 
-Result<WarmUpFound> warmUp(double t1, double t2, double t3, double intervalMin, double roomC, double limitC, double attentionC, double expansionPerK, std::optional<Length> length) {
+Result<WarmUpFound> warmUp(double t1, double t2, double t3, double intervalMin, double roomC, double limitC,
+                           double attentionC, double expansionPerK, std::optional<Length> length) {
     LW_REQUIRE_POSITIVE(intervalMin, "interval_min");
     WarmUpFound f;
     const double first = t2 - t1, second = t3 - t2;
@@ -156,7 +191,9 @@ Result<WarmUpFound> warmUp(double t1, double t2, double t3, double intervalMin, 
     f.timeConstantMin = intervalMin / std::log(first / second);
     f.atFortyC = f.finalC + 40 - roomC;
     if (length) f.growth = *length * (expansionPerK * (f.finalC - t1));
-    f.grade = f.atFortyC <= limitC + 1e-9 ? Grade::Pass : f.atFortyC <= attentionC + 1e-9 ? Grade::Attention : Grade::Fail;
+    f.grade = f.atFortyC <= limitC + 1e-9       ? Grade::Pass
+              : f.atFortyC <= attentionC + 1e-9 ? Grade::Attention
+                                                : Grade::Fail;
     return f;
 }
 
@@ -180,7 +217,8 @@ std::vector<double> numbers(const Inputs &in, const char *key) { return in.json(
 constexpr Calculation table[] = {
     {"steps_calibration",
      [](const Inputs &in, Outputs &out) -> Result<void> {
-         ScaleInput s{in.number("steps_per_mm"), numbers(in, "commanded_mm"), numbers(in, "measured_mm"), in.maybe<Length>("travel_mm"), in.maybe<Length>("instrument_uncertainty_mm")};
+         ScaleInput s{in.number("steps_per_mm"), numbers(in, "commanded_mm"), numbers(in, "measured_mm"),
+                      in.maybe<Length>("travel_mm"), in.maybe<Length>("instrument_uncertainty_mm")};
          if (in.has("driver_teeth")) s.driverTeeth = in.integer("driver_teeth");
          if (in.has("driven_teeth")) s.drivenTeeth = in.integer("driven_teeth");
          LW_TRY(f, calibrateSteps(s));
@@ -206,11 +244,13 @@ constexpr Calculation table[] = {
          std::vector<std::vector<Length>> places;
          for (const auto &row : in.json("readings_mm")) {
              places.emplace_back();
-             for (const auto &v : row) places.back().push_back(millimetres(v.get<double>()));
+             for (const auto &v : row)
+                 places.back().push_back(millimetres(v.get<double>()));
          }
          LW_TRY(f, backlashAlong(places, in.get<Length>("resolution_mm"), in.get<Length>("target_mm")));
          Json means = Json::array();
-         for (auto m : f.means) means.push_back(inMillimetres(m));
+         for (auto m : f.means)
+             means.push_back(inMillimetres(m));
          out.json("mean_by_position_mm", means);
          out.put("pooled_std_mm", f.pooledDeviation);
          out.put("range_mm", f.range);
@@ -224,7 +264,8 @@ constexpr Calculation table[] = {
     {"homing",
      [](const Inputs &in, Outputs &out) -> Result<void> {
          const auto trips = in.list<Length>("trips_mm");
-         LW_TRY(f, judgeHoming(trips, in.get<Length>("full_step_mm"), in.get<Length>("target_mm"), in.get<Length>("edge_to_index_mm"), in.get<Length>("index_spacing_mm")));
+         LW_TRY(f, judgeHoming(trips, in.get<Length>("full_step_mm"), in.get<Length>("target_mm"),
+                               in.get<Length>("edge_to_index_mm"), in.get<Length>("index_spacing_mm")));
          out.put("std_mm", f.deviation);
          out.put("range_mm", f.range);
          out.put("four_sigma_mm", f.fourSigma);
@@ -238,10 +279,14 @@ constexpr Calculation table[] = {
     {"temperature_rise_fit",
      [](const Inputs &in, Outputs &out) -> Result<void> {
          const auto t = numbers(in, "temperatures_C");
-         if (t.size() != 3) return fail(CalcErrorCode::OutOfRange, "temperatures_C", double(t.size()), 3, "three readings, evenly spaced in time, are wanted.");
+         if (t.size() != 3)
+             return fail(CalcErrorCode::OutOfRange, "temperatures_C", double(t.size()), 3,
+                         "three readings, evenly spaced in time, are wanted.");
          const double limit = in.number("limit_C");
-         LW_TRY(f, warmUp(t[0], t[1], t[2], in.number("interval_min"), in.number("ambient_C"), limit, in.has("attention_limit_C") ? in.number("attention_limit_C") : limit + 20,
-                          in.has("expansion_per_K") ? in.number("expansion_per_K") : 11.5e-6, in.maybe<Length>("length_mm")));
+         LW_TRY(f, warmUp(t[0], t[1], t[2], in.number("interval_min"), in.number("ambient_C"), limit,
+                          in.has("attention_limit_C") ? in.number("attention_limit_C") : limit + 20,
+                          in.has("expansion_per_K") ? in.number("expansion_per_K") : 11.5e-6,
+                          in.maybe<Length>("length_mm")));
          out.json("settles", f.settles);
          out.json("verdict", std::string(gradeCode(f.grade)));
          if (!f.settles) return {};
@@ -275,7 +320,9 @@ constexpr Calculation table[] = {
          out.put("limit_stall_mm_min", s.byStall);
          out.put("limit_step_rate_mm_min", s.byPulses);
          out.put("limit_critical_speed_mm_min", s.byScrew);
-         out.json("governs", s.governs == SpeedGoverns::Stall ? "stall" : s.governs == SpeedGoverns::Pulses ? "step_rate" : "critical_speed");
+         out.json("governs", s.governs == SpeedGoverns::Stall    ? "stall"
+                             : s.governs == SpeedGoverns::Pulses ? "step_rate"
+                                                                 : "critical_speed");
          out.put("set_speed_mm_min", s.set);
          out.put("stop_distance_mm", s.stop);
          out.put("soft_limit_inset_mm", s.inset);
@@ -289,13 +336,16 @@ constexpr Calculation table[] = {
      "KIN"},
     {"stop_distance",
      [](const Inputs &in, Outputs &out) -> Result<void> {
-         out.put("stop_distance_mm", stoppingDistance(in.get<Speed>("speed_mm_min"), in.get<Acceleration>("deceleration_m_s2"), in.get<Duration>("reaction_s")));
+         out.put("stop_distance_mm",
+                 stoppingDistance(in.get<Speed>("speed_mm_min"), in.get<Acceleration>("deceleration_m_s2"),
+                                  in.get<Duration>("reaction_s")));
          return {};
      },
      "KIN"},
     {"en_number",
      [](const Inputs &in, Outputs &out) -> Result<void> {
-         LW_TRY(f, comparePrediction(in.number("predicted"), in.number("measured"), in.number("predicted_uncertainty"), in.number("measured_uncertainty")));
+         LW_TRY(f, comparePrediction(in.number("predicted"), in.number("measured"), in.number("predicted_uncertainty"),
+                                     in.number("measured_uncertainty")));
          out.number("en_number", f.en);
          out.number("deviation_percent", f.deviationPercent);
          out.json("verdict", std::string(agreementCode(f.agreement)));

@@ -13,11 +13,13 @@ std::vector<SettingLine> settingsSheet(const AxisModel &m, const AxisState &s) {
         out.push_back({std::move(key), std::move(label), "?", std::move(unit), "", "", 'd', false, std::move(missing)});
     };
     const Fraction lead = m.leadFraction();
-    const auto steps = lead.num > 0 ? stepsPerMillimetre(4 * m.rotorTeeth, m.microsteps, m.ratioFraction(), lead) : Result<Fraction>(fail(CalcErrorCode::Missing, "lead"));
+    const auto steps = lead.num > 0 ? stepsPerMillimetre(4 * m.rotorTeeth, m.microsteps, m.ratioFraction(), lead)
+                                    : Result<Fraction>(fail(CalcErrorCode::Missing, "lead"));
     if (steps) {
         const auto r = roundedSteps(*steps, metres(m.travel.known() ? m.travel.v : 0.1));
         std::string how = std::to_string(4 * m.rotorTeeth) + "·" + std::to_string(m.microsteps);
-        if (m.belt && m.small.teeth > 0) how += "·" + std::to_string(m.large.teeth) + "/" + std::to_string(m.small.teeth);
+        if (m.belt && m.small.teeth > 0)
+            how += "·" + std::to_string(m.large.teeth) + "/" + std::to_string(m.small.teeth);
         how += " / " + numberText(lead.value(), 6);
         std::string value = r.text;
         while (value.find('.') != std::string::npos && r.exact && (value.back() == '0' || value.back() == '.')) {
@@ -26,10 +28,17 @@ std::vector<SettingLine> settingsSheet(const AxisModel &m, const AxisState &s) {
             if (point) break;
         }
         out.push_back({"steps_per_mm", "Steps per mm", value, "1/mm", steps->text(), how, 'd', true, ""});
-        out.push_back({"steps_per_mm_exact", "As a fraction", steps->text(), "1/mm", steps->text(), r.exact ? "nothing lost in the decimal" : "the decimal is off by " + withUnit(std::fabs(r.errorOverTravel), Dimension::Length, "um", 2) + " over the travel", 'd', true, ""});
+        out.push_back({"steps_per_mm_exact", "As a fraction", steps->text(), "1/mm", steps->text(),
+                       r.exact ? "nothing lost in the decimal"
+                               : "the decimal is off by " +
+                                     withUnit(std::fabs(r.errorOverTravel), Dimension::Length, "um", 2) +
+                                     " over the travel",
+                       'd', true, ""});
         const double perInch = steps->value() * 25.4;
-        out.push_back({"steps_per_inch", "Steps per inch", numberText(perInch, 10), "1/in", "", "25.4 × that", 'd', true, ""});
-        out.push_back({"microstep_um", "One microstep", numberText(1e3 / steps->value(), 4), "um", "", "smoothness, not accuracy", 'd', true, ""});
+        out.push_back(
+            {"steps_per_inch", "Steps per inch", numberText(perInch, 10), "1/in", "", "25.4 × that", 'd', true, ""});
+        out.push_back({"microstep_um", "One microstep", numberText(1e3 / steps->value(), 4), "um", "",
+                       "smoothness, not accuracy", 'd', true, ""});
     } else {
         unknown("steps_per_mm", "Steps per mm", "1/mm", "the lead of the screw");
     }
@@ -48,22 +57,39 @@ std::vector<SettingLine> settingsSheet(const AxisModel &m, const AxisState &s) {
             v = 0.8 * s.critical * m.lead.v * 1e3;
             how = "0.8 of the screw's whip";
         }
-        out.push_back({"vmax_mm_min", "Top speed", numberText(std::floor(v / 10 + 1e-9) * 10, 6), "mm/min", numberText(v, 8), how + "; until it was stalled on purpose", 'd', true, ""});
+        out.push_back({"vmax_mm_min", "Top speed", numberText(std::floor(v / 10 + 1e-9) * 10, 6), "mm/min",
+                       numberText(v, 8), how + "; until it was stalled on purpose", 'd', true, ""});
     } else {
         unknown("vmax_mm_min", "Top speed", "mm/min", "rapid and lead");
     }
     if (m.acceleration.known()) {
         const double a = m.acceleration.v * 1e3;
         const double rounded = a < 100 ? std::floor(a + 1e-9) : std::floor(a / 10 + 1e-9) * 10;
-        out.push_back({"acc_mm_s2", "Speeding up", numberText(rounded, 6), "mm/s2", numberText(a, 8), "as in the proof", 'd', true, ""});
+        out.push_back({"acc_mm_s2", "Speeding up", numberText(rounded, 6), "mm/s2", numberText(a, 8), "as in the proof",
+                       'd', true, ""});
     } else {
         unknown("acc_mm_s2", "Speeding up", "mm/s2", "the acceleration");
     }
-    if (s.stepRate == s.stepRate) out.push_back({"pulse_rate_Hz", "Pulses at rapid", numberText(s.stepRate / 1e3, 4), "kHz", numberText(s.stepRate, 10), s.rateLimit == s.rateLimit ? "of " + numberText(s.rateLimit / 1e3, 4) + " kHz" : "controller's limit not known", 'd', true, ""});
-    else unknown("pulse_rate_Hz", "Pulses at rapid", "kHz", "lead and rapid");
-    if (m.pulseHigh.known()) out.push_back({"pulse_high_us", "Pulse", numberText(std::ceil(m.pulseHigh.v * 1e6 * 1.25 * 10 - 1e-6) / 10, 4), "us", numberText(m.pulseHigh.v * 1e6 * 1.25, 6), "drive's least × 1.25", 'd', true, ""});
-    if (m.drivePeak.known()) out.push_back({"run_current_A", "Run current, peak", numberText(std::floor(m.drivePeak.v * 10 + 1e-9) / 10, 4), "A", numberText(m.drivePeak.v, 6), "set at the drive; rms is " + numberText(m.drivePeak.v / std::sqrt(2.0), 3) + " A", m.drivePeak.assumed() ? 'd' : 't', true, ""});
-    if (m.travel.known()) out.push_back({"travel_mm", "Travel", numberText(std::floor(m.travel.v * 1e4 + 1e-6) / 10, 6), "mm", numberText(m.travel.v * 1e3, 8), "stop to stop; soft ends come with the test cards", m.travel.assumed() ? 'd' : 't', true, ""});
+    if (s.stepRate == s.stepRate)
+        out.push_back({"pulse_rate_Hz", "Pulses at rapid", numberText(s.stepRate / 1e3, 4), "kHz",
+                       numberText(s.stepRate, 10),
+                       s.rateLimit == s.rateLimit ? "of " + numberText(s.rateLimit / 1e3, 4) + " kHz"
+                                                  : "controller's limit not known",
+                       'd', true, ""});
+    else
+        unknown("pulse_rate_Hz", "Pulses at rapid", "kHz", "lead and rapid");
+    if (m.pulseHigh.known())
+        out.push_back({"pulse_high_us", "Pulse", numberText(std::ceil(m.pulseHigh.v * 1e6 * 1.25 * 10 - 1e-6) / 10, 4),
+                       "us", numberText(m.pulseHigh.v * 1e6 * 1.25, 6), "drive's least × 1.25", 'd', true, ""});
+    if (m.drivePeak.known())
+        out.push_back({"run_current_A", "Run current, peak", numberText(std::floor(m.drivePeak.v * 10 + 1e-9) / 10, 4),
+                       "A", numberText(m.drivePeak.v, 6),
+                       "set at the drive; rms is " + numberText(m.drivePeak.v / std::sqrt(2.0), 3) + " A",
+                       m.drivePeak.assumed() ? 'd' : 't', true, ""});
+    if (m.travel.known())
+        out.push_back({"travel_mm", "Travel", numberText(std::floor(m.travel.v * 1e4 + 1e-6) / 10, 6), "mm",
+                       numberText(m.travel.v * 1e3, 8), "stop to stop; soft ends come with the test cards",
+                       m.travel.assumed() ? 'd' : 't', true, ""});
     return out;
 }
 

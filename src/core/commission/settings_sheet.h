@@ -11,7 +11,7 @@ struct SettingLine {
     std::string key, label, value, unit, unrounded, how; ///< value "?" when not known
     char source = 'd';                                   ///< d design, c test card, t typed
     bool known = true;
-    std::string missing;                                 ///< what is needed when it is not known
+    std::string missing; ///< what is needed when it is not known
 };
 [[nodiscard]] std::vector<SettingLine> settingsSheet(const AxisModel &m, const AxisState &s);
 

@@ -52,7 +52,8 @@ Result<MillingForces> millingForces(const MillingCut &cut) {
     if (cut.teeth < 1) return fail(CalcErrorCode::NotPositive, "cutter_teeth", cut.teeth);
     if (!(cut.mc >= 0 && cut.mc < 1)) return fail(CalcErrorCode::OutOfRange, "mc", cut.mc, 1);
     if (ae > D * (1 + 1e-12))
-        return fail(CalcErrorCode::OutOfRange, "width_of_cut_mm", ae, D, "wider than the cutter; the width of cut is at most its diameter.");
+        return fail(CalcErrorCode::OutOfRange, "width_of_cut_mm", ae, D,
+                    "wider than the cutter; the width of cut is at most its diameter.");
     const double sinK = std::sin(cut.edge.value());
     LW_REQUIRE_POSITIVE(sinK, "edge_angle_deg");
     const double phi = std::acos(std::clamp(1 - 2 * ae / D, -1.0, 1.0));
@@ -71,8 +72,8 @@ Result<MillingForces> millingForces(const MillingCut &cut) {
     f.tangentialMean = newtons(ze * b * perWidth);
     const double phiPeak = std::min(phi, pi / 2);
     f.toothPeak = newtons(kc11 * factor * b * std::pow(fz * sinK * std::sin(phiPeak), 1 - cut.mc));
-    // Exact means over the engagement by Gauss-Legendre on sub-intervals; the integrand is smooth save at phi = 0, where
-    // h^(1-mc) has a root-like start, so the substitution phi = u^2 takes the edge off.
+    // Exact means over the engagement by Gauss-Legendre on sub-intervals; the integrand is smooth save at phi = 0,
+    // where h^(1-mc) has a root-like start, so the substitution phi = u^2 takes the edge off.
     const double radial = cut.radialRatio * sinK;
     auto mean = [&](double from, double to, auto &&g) {
         constexpr int panels = 64;
@@ -105,8 +106,10 @@ Result<MillingForces> millingForces(const MillingCut &cut) {
         const bool climb = *cut.mode == MillingMode::Climb;
         const double from = climb ? pi - phi : 0;
         const double to = climb ? pi : phi;
-        f.feedForce = newtons(direct(from, to, [&](double t) { return force(t) * (std::cos(t) + radial * std::sin(t)); }));
-        f.normalForce = newtons(direct(from, to, [&](double t) { return force(t) * (std::sin(t) - radial * std::cos(t)); }));
+        f.feedForce =
+            newtons(direct(from, to, [&](double t) { return force(t) * (std::cos(t) + radial * std::sin(t)); }));
+        f.normalForce =
+            newtons(direct(from, to, [&](double t) { return force(t) * (std::sin(t) - radial * std::cos(t)); }));
     }
     f.axisThrust = f.tangentialMean * std::max(1.1, std::sqrt(1 + radial * radial));
     if (cut.spindle) {
@@ -143,8 +146,8 @@ Result<DrillForces> drillForces(const DrillCut &cut) {
     return r;
 }
 
-Result<SpindleBound> spindleBound(Power rated, Ratio driveEfficiency, Ratio overload, Length cutter, AngularSpeed spindle,
-                                  Torque torqueCap, Ratio thrustOverTangential) {
+Result<SpindleBound> spindleBound(Power rated, Ratio driveEfficiency, Ratio overload, Length cutter,
+                                  AngularSpeed spindle, Torque torqueCap, Ratio thrustOverTangential) {
     LW_REQUIRE_POSITIVE(rated.value(), "spindle_power_W");
     LW_REQUIRE_POSITIVE(cutter.value(), "tool_d_mm");
     LW_REQUIRE_POSITIVE(spindle.value(), "spindle_rpm");

@@ -12,10 +12,10 @@ namespace lw {
 /// Material constants of the cutting-force equation k_c = kc1.1 * h^-mc (h in mm).
 struct CutMaterial {
     std::string_view code, name;
-    double kc11;       ///< N/mm^2 for a chip 1 mm thick
-    double low, high;  ///< what tables print
+    double kc11;      ///< N/mm^2 for a chip 1 mm thick
+    double low, high; ///< what tables print
     double mc;
-    char confidence;   ///< A widely printed, B tables differ by 15 %, C order of magnitude
+    char confidence; ///< A widely printed, B tables differ by 15 %, C order of magnitude
 };
 std::span<const CutMaterial> cutMaterials();
 const CutMaterial *cutMaterial(std::string_view code);
@@ -24,7 +24,7 @@ enum class MillingMode { Conventional, Climb };
 
 struct MillingCut {
     Length cutter;
-    Length width, depth;  ///< a_e across the feed, a_p along the spindle
+    Length width, depth; ///< a_e across the feed, a_p along the spindle
     Length feedPerTooth;
     int teeth = 2;
     std::optional<AngularSpeed> spindle;
@@ -38,7 +38,7 @@ struct MillingCut {
 };
 struct MillingForces {
     Angle engagement;
-    Length chip;             ///< mean chip thickness
+    Length chip; ///< mean chip thickness
     Pressure kc;
     double teethEngaged;
     Force tangentialMean, tangentialMeanExact, toothPeak;

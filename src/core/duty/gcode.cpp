@@ -64,20 +64,26 @@ void readBlock(std::string_view s, Block &b) {
         }
         const char letter = c;
         ++k;
-        while (k < s.size() && blank(s[k])) ++k;
+        while (k < s.size() && blank(s[k]))
+            ++k;
         std::size_t from = k;
         if (k < s.size() && s[k] == '+') from = ++k;
         double v = 0;
         const auto r = std::from_chars(s.data() + from, s.data() + s.size(), v, std::chars_format::fixed);
         if (r.ec != std::errc() || !std::isfinite(v)) {
-            if (k < s.size() && (s[k] == '#' || s[k] == '[')) b.problem = "variables and sums are not followed";
-            else b.problem = "no number after @";
+            if (k < s.size() && (s[k] == '#' || s[k] == '['))
+                b.problem = "variables and sums are not followed";
+            else
+                b.problem = "no number after @";
             b.letter = letter;
             return;
         }
         k = std::size_t(r.ptr - s.data());
         // "X1e9", "X1.2.3": half a word read would be another place
-        const bool exponent = k + 1 < s.size() && (s[k] == 'e' || s[k] == 'E') && ((s[k + 1] >= '0' && s[k + 1] <= '9') || ((s[k + 1] == '-' || s[k + 1] == '+') && k + 2 < s.size() && s[k + 2] >= '0' && s[k + 2] <= '9'));
+        const bool exponent =
+            k + 1 < s.size() && (s[k] == 'e' || s[k] == 'E') &&
+            ((s[k + 1] >= '0' && s[k + 1] <= '9') ||
+             ((s[k + 1] == '-' || s[k + 1] == '+') && k + 2 < s.size() && s[k + 2] >= '0' && s[k + 2] <= '9'));
         if (exponent || (k < s.size() && s[k] == '.')) {
             b.problem = "the number after @ cannot be read";
             b.letter = letter;
@@ -116,12 +122,18 @@ std::string shownText(std::string_view s, std::size_t most = 60) {
     s = s.substr(0, most);
     for (std::size_t k = 0; k < s.size();) {
         const auto c = static_cast<unsigned char>(s[k]);
-        const std::size_t more = c < 0x80 ? 0 : c >= 0xC2 && c < 0xE0 ? 1 : c >= 0xE0 && c < 0xF0 ? 2 : c >= 0xF0 && c < 0xF5 ? 3 : 9;
+        const std::size_t more = c < 0x80                ? 0
+                                 : c >= 0xC2 && c < 0xE0 ? 1
+                                 : c >= 0xE0 && c < 0xF0 ? 2
+                                 : c >= 0xF0 && c < 0xF5 ? 3
+                                                         : 9;
         bool whole = more < 9 && k + more < s.size();
-        for (std::size_t q = 1; whole && q <= more; ++q) whole = (static_cast<unsigned char>(s[k + q]) & 0xC0) == 0x80;
+        for (std::size_t q = 1; whole && q <= more; ++q)
+            whole = (static_cast<unsigned char>(s[k + q]) & 0xC0) == 0x80;
         if (c >= 0xE0 && whole) { // no overlong forms, no surrogates, nothing beyond the last code
             const auto d = static_cast<unsigned char>(s[k + 1]);
-            whole = !(c == 0xE0 && d < 0xA0) && !(c == 0xED && d >= 0xA0) && !(c == 0xF0 && d < 0x90) && !(c == 0xF4 && d >= 0x90);
+            whole = !(c == 0xE0 && d < 0xA0) && !(c == 0xED && d >= 0xA0) && !(c == 0xF0 && d < 0x90) &&
+                    !(c == 0xF4 && d >= 0x90);
         }
         if (c < 0x20 || c == 0x7F) {
             out += ' ';
@@ -130,12 +142,15 @@ std::string shownText(std::string_view s, std::size_t most = 60) {
             out.append(s.substr(k, more + 1));
             k += more + 1;
         } else {
-            if (c >= 0xA0) (out += static_cast<char>(0xC0 | c >> 6)) += static_cast<char>(0x80 | (c & 0x3F)); // Latin-1
-            else out += ' ';
+            if (c >= 0xA0)
+                (out += static_cast<char>(0xC0 | c >> 6)) += static_cast<char>(0x80 | (c & 0x3F)); // Latin-1
+            else
+                out += ' ';
             ++k;
         }
     }
-    while (!out.empty() && out.back() == ' ') out.pop_back();
+    while (!out.empty() && out.back() == ' ')
+        out.pop_back();
     return out;
 }
 
@@ -144,7 +159,8 @@ constexpr int cycleOff = 800;
 
 class Interpreter {
 public:
-    Interpreter(const ProgramOptions &o, ProgramText &text, const std::function<void(const ProgramMove &)> &sink) : m_options(o), m_text(text), m_sink(sink) {}
+    Interpreter(const ProgramOptions &o, ProgramText &text, const std::function<void(const ProgramMove &)> &sink)
+        : m_options(o), m_text(text), m_sink(sink) {}
 
     void run(std::string_view line, std::int64_t number) {
         m_line = number;
@@ -163,13 +179,20 @@ public:
                 why.front() = letter;
                 return skip(why, timeOfStraight());
             }
-        if (given(m_block.at('O')) && !given(m_block.at('N')) && m_block.gCount == 0 && m_block.mCount == 0) return; // the program's number
+        if (given(m_block.at('O')) && !given(m_block.at('N')) && m_block.gCount == 0 && m_block.mCount == 0)
+            return; // the program's number
         // settings first, then the one thing the block does
         int motionNow = -1, dwell = 0;
         for (int k = 0; k < m_block.gCount; ++k) {
             const int g = m_block.g[k];
             switch (g) {
-            case 0: case 10: case 20: case 30: case 810: case 820: case 830: motionNow = g; break;
+            case 0:
+            case 10:
+            case 20:
+            case 30:
+            case 810:
+            case 820:
+            case 830: motionNow = g; break;
             case cycleOff: motionNow = cycleOff; break;
             case 40: dwell = 1; break;
             case 170: m_first = 0, m_second = 1; break;
@@ -181,7 +204,17 @@ public:
             case 910: m_absolute = false; break;
             case 980: m_backToStart = true; break;
             case 990: m_backToStart = false; break;
-            case 400: case 490: case 540: case 550: case 560: case 570: case 580: case 590: case 610: case 640: case 911: break; // nothing that is counted
+            case 400:
+            case 490:
+            case 540:
+            case 550:
+            case 560:
+            case 570:
+            case 580:
+            case 590:
+            case 610:
+            case 640:
+            case 911: break; // nothing that is counted
             case 940: feedMode(FeedMode::Minute); break;
             case 950: feedMode(FeedMode::Turn); break;
             case 930:
@@ -190,11 +223,13 @@ public:
                 break;
             case 960: m_surfaceSpeed = true, m_spindle = unset; break;
             case 970: m_surfaceSpeed = false, m_spindle = unset; break;
-            case 500: case 920: // with S alone: how fast the spindle may turn under G96
+            case 500:
+            case 920: // with S alone: how fast the spindle may turn under G96
                 if (hasAxisWords() || !given(m_block.at('S'))) return skip(notFollowed(g), timeOfStraight());
                 m_spindleMost = m_block.at('S');
                 return;
-            case 410: case 420: skip("cutter radius is not followed: the path counts as it stands", 0); break;
+            case 410:
+            case 420: skip("cutter radius is not followed: the path counts as it stands", 0); break;
             case 430: skip("tool length is not followed: Z counts as it stands", 0); break;
             default: return skip(notFollowed(g), timeOfStraight());
             }
@@ -213,7 +248,9 @@ public:
             const int m = m_block.m[k];
             if (m == 20 || m == 300) ends = true;
             if (m == 0 || m == 10 || m == 20 || m == 30 || m == 40 || m == 50 || m == 60 || m == 300) stops = true;
-            if (m == 980 || m == 990) return skip("subprograms are not followed", std::numeric_limits<double>::quiet_NaN()); // nobody here knows what they do
+            if (m == 980 || m == 990)
+                return skip("subprograms are not followed",
+                            std::numeric_limits<double>::quiet_NaN()); // nobody here knows what they do
         }
         if (motionNow >= 0) {
             if (motionNow >= 810 && !(m_motion >= 810)) m_cycleStartZ = m_at[2]; // where Z was before the first hole
@@ -223,10 +260,14 @@ public:
         if (dwell) {
             doDwell();
         } else if (hasAxisWords() || (m_motion >= 20 && m_motion <= 30 && motionNow >= 0)) {
-            if (m_motion == 0 || m_motion == 10) straight(m_motion == 0);
-            else if (m_motion == 20 || m_motion == 30) arc(m_motion == 30);
-            else if (m_motion >= 810 && m_motion <= 830) cycle();
-            else skip("no G0, G1, G2, G3 or cycle is in force", timeOfStraight());
+            if (m_motion == 0 || m_motion == 10)
+                straight(m_motion == 0);
+            else if (m_motion == 20 || m_motion == 30)
+                arc(m_motion == 30);
+            else if (m_motion >= 810 && m_motion <= 830)
+                cycle();
+            else
+                skip("no G0, G1, G2, G3 or cycle is in force", timeOfStraight());
         }
         if (stops) emitStop();
         if (ends) m_ended = true;
@@ -235,13 +276,16 @@ public:
 
 private:
     static std::string notFollowed(int tenfold) {
-        return "G" + std::to_string(tenfold / 10) + (tenfold % 10 ? "." + std::to_string(tenfold % 10) : "") + " is not followed";
+        return "G" + std::to_string(tenfold / 10) + (tenfold % 10 ? "." + std::to_string(tenfold % 10) : "") +
+               " is not followed";
     }
     [[nodiscard]] bool blockEmpty() const {
         if (m_block.gCount || m_block.mCount) return false;
         return std::none_of(std::begin(m_block.word), std::end(m_block.word), given);
     }
-    [[nodiscard]] bool hasAxisWords() const { return given(m_block.at('X')) || given(m_block.at('Y')) || given(m_block.at('Z')); }
+    [[nodiscard]] bool hasAxisWords() const {
+        return given(m_block.at('X')) || given(m_block.at('Y')) || given(m_block.at('Z'));
+    }
     void setUnit(double unit) {
         if (m_feed > 0 && unit != m_unit) m_feed *= unit / m_unit; // a feed in force keeps its number, as controls do
         m_unit = unit;
@@ -250,11 +294,13 @@ private:
     Point3 target() const {
         Point3 p = m_at;
         for (int k = 0; k < 3; ++k)
-            if (const double v = m_block.at(axisLetters[k]); given(v)) p[std::size_t(k)] = m_absolute ? v * scaleOf(k) : p[std::size_t(k)] + v * scaleOf(k);
+            if (const double v = m_block.at(axisLetters[k]); given(v))
+                p[std::size_t(k)] = m_absolute ? v * scaleOf(k) : p[std::size_t(k)] + v * scaleOf(k);
         return p;
     }
     [[nodiscard]] bool reachable(const Point3 &p) const {
-        return std::all_of(p.begin(), p.end(), [](double v) { return std::fabs(v) < 1000; }); // a kilometre: a slip of the pen
+        return std::all_of(p.begin(), p.end(),
+                           [](double v) { return std::fabs(v) < 1000; }); // a kilometre: a slip of the pen
     }
     [[nodiscard]] double timeOfStraight() const {
         if (!hasAxisWords()) return 0;
@@ -276,7 +322,8 @@ private:
         if (!given(m_spindle)) return 0;
         double rpm = m_spindle;
         if (m_surfaceSpeed) { // metres or feet a minute
-            const double radius = std::fabs(m_at[0] + to[0]) / 2, metresAMinute = m_unit == 0.0254 ? m_spindle * 0.3048 : m_spindle;
+            const double radius = std::fabs(m_at[0] + to[0]) / 2,
+                         metresAMinute = m_unit == 0.0254 ? m_spindle * 0.3048 : m_spindle;
             rpm = radius > 0 ? metresAMinute / (2 * pi * radius) : std::numeric_limits<double>::infinity();
             if (given(m_spindleMost)) rpm = std::min(rpm, m_spindleMost);
             if (!std::isfinite(rpm)) return 0;
@@ -285,12 +332,17 @@ private:
     }
     void skip(const std::string &why, double seconds) {
         ++m_text.skippedCount;
-        if (m_text.skipped.size() < 500) m_text.skipped.push_back({m_line, shownText(m_source), shownText(why, 200), seconds}); // a reason may name a byte of it
-        if (seconds == seconds) m_text.skippedSeconds += seconds;
-        else m_text.timeOpen = true;
+        if (m_text.skipped.size() < 500)
+            m_text.skipped.push_back(
+                {m_line, shownText(m_source), shownText(why, 200), seconds}); // a reason may name a byte of it
+        if (seconds == seconds)
+            m_text.skippedSeconds += seconds;
+        else
+            m_text.timeOpen = true;
     }
     void note(const std::string &words) {
-        if (std::find(m_text.notes.begin(), m_text.notes.end(), words) == m_text.notes.end()) m_text.notes.push_back(words);
+        if (std::find(m_text.notes.begin(), m_text.notes.end(), words) == m_text.notes.end())
+            m_text.notes.push_back(words);
     }
     void emitMove(ProgramMove move) {
         move.line = m_line;
@@ -319,10 +371,16 @@ private:
     bool feedReady(const Point3 &to) {
         if (feedTo(to) > 0) return true;
         constexpr double open = std::numeric_limits<double>::quiet_NaN();
-        if (m_feedMode == FeedMode::Inverse) skip("the feed is not known here", open);
-        else if (!(m_feed > 0)) skip("no feed has been given yet: write F", open);
-        else if (!given(m_spindle) || m_spindle == 0) skip(m_surfaceSpeed ? "feed a turn under G96, and no S has been given" : "feed a turn, and the spindle has no S", open);
-        else skip("feed a turn at the centre under G96: write G92 S, how fast the spindle may turn", open);
+        if (m_feedMode == FeedMode::Inverse)
+            skip("the feed is not known here", open);
+        else if (!(m_feed > 0))
+            skip("no feed has been given yet: write F", open);
+        else if (!given(m_spindle) || m_spindle == 0)
+            skip(m_surfaceSpeed ? "feed a turn under G96, and no S has been given"
+                                : "feed a turn, and the spindle has no S",
+                 open);
+        else
+            skip("feed a turn at the centre under G96: write G92 S, how fast the spindle may turn", open);
         return false;
     }
     void doDwell() {
@@ -382,12 +440,17 @@ private:
         }
         const double r0 = std::hypot(a0 - ca, b0 - cb), r1 = std::hypot(a1 - ca, b1 - cb);
         if (!(r0 > 1e-9) || !(r0 < 1000)) return skipTo(to, "the centre lies on the start", seconds);
-        if (std::fabs(r0 - r1) > std::max(0.01e-3, 0.001 * r0)) return skipTo(to, "start and end are not equally far from the centre", seconds);
+        if (std::fabs(r0 - r1) > std::max(0.01e-3, 0.001 * r0))
+            return skipTo(to, "start and end are not equally far from the centre", seconds);
         double sweep = std::atan2(b1 - cb, a1 - ca) - std::atan2(b0 - cb, a0 - ca);
-        if (closed) sweep = anticlockwise ? 2 * pi : -2 * pi;
-        else if (anticlockwise && sweep <= 1e-12) sweep += 2 * pi;
-        else if (!anticlockwise && sweep >= -1e-12) sweep -= 2 * pi;
-        if (const double turns = m_block.at('P'); given(turns) && turns > 1) sweep += (anticlockwise ? 2 : -2) * pi * (std::floor(std::min(turns, 1000.0)) - 1);
+        if (closed)
+            sweep = anticlockwise ? 2 * pi : -2 * pi;
+        else if (anticlockwise && sweep <= 1e-12)
+            sweep += 2 * pi;
+        else if (!anticlockwise && sweep >= -1e-12)
+            sweep -= 2 * pi;
+        if (const double turns = m_block.at('P'); given(turns) && turns > 1)
+            sweep += (anticlockwise ? 2 : -2) * pi * (std::floor(std::min(turns, 1000.0)) - 1);
         ProgramMove move;
         move.kind = ProgramMoveKind::Arc;
         move.from = m_at;
@@ -411,8 +474,10 @@ private:
         const double rWord = m_block.at('R'), zWord = m_block.at('Z');
         if (given(rWord)) m_cycle.r = m_absolute ? rWord * m_unit : m_cycleStartZ + rWord * m_unit;
         if (given(zWord)) {
-            if (m_absolute) m_cycle.z = zWord * m_unit;
-            else if (given(m_cycle.r)) m_cycle.z = m_cycle.r + zWord * m_unit;
+            if (m_absolute)
+                m_cycle.z = zWord * m_unit;
+            else if (given(m_cycle.r))
+                m_cycle.z = m_cycle.r + zWord * m_unit;
         }
         if (given(m_block.at('P'))) m_cycle.dwell = m_block.at('P');
         if (given(m_block.at('Q'))) m_cycle.peck = m_block.at('Q') * m_unit;
@@ -427,8 +492,10 @@ private:
         for (int n = 0; n < repeats; ++n) {
             Point3 over = m_at;
             for (int k = 0; k < 2; ++k)
-                if (const double v = m_block.at(axisLetters[k]); given(v)) over[std::size_t(k)] = m_absolute ? v * scaleOf(k) : over[std::size_t(k)] + v * scaleOf(k);
-            if (!reachable(over) || std::fabs(m_cycle.z) > 1000 || std::fabs(m_cycle.r) > 1000) return skip("a place more than a kilometre away", 0);
+                if (const double v = m_block.at(axisLetters[k]); given(v))
+                    over[std::size_t(k)] = m_absolute ? v * scaleOf(k) : over[std::size_t(k)] + v * scaleOf(k);
+            if (!reachable(over) || std::fabs(m_cycle.z) > 1000 || std::fabs(m_cycle.r) > 1000)
+                return skip("a place more than a kilometre away", 0);
             if (m_at[2] < m_cycle.r) emitStraight({m_at[0], m_at[1], m_cycle.r}, true);
             emitStraight(over, true);
             const auto down = [&](double z, bool rapid) { emitStraight({over[0], over[1], z}, rapid); };
@@ -481,7 +548,8 @@ private:
 
 } // namespace
 
-ProgramText readProgram(std::istream &in, std::int64_t size, const ProgramOptions &options, const std::function<void(const ProgramMove &)> &sink) {
+ProgramText readProgram(std::istream &in, std::int64_t size, const ProgramOptions &options,
+                        const std::function<void(const ProgramMove &)> &sink) {
     ProgramText text;
     Interpreter interpreter(options, text, sink);
     std::string line;
@@ -492,7 +560,9 @@ ProgramText readProgram(std::istream &in, std::int64_t size, const ProgramOption
         bytes += std::int64_t(line.size()) + 1;
         if (std::int64_t(line.size()) > longest) {
             ++text.skippedCount;
-            if (text.skipped.size() < 500) text.skipped.push_back({text.lines, shownText(line), "a line of more than 4096 characters is no block", 0});
+            if (text.skipped.size() < 500)
+                text.skipped.push_back(
+                    {text.lines, shownText(line), "a line of more than 4096 characters is no block", 0});
         } else {
             interpreter.run(line, text.lines);
         }

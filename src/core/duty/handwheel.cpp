@@ -19,6 +19,8 @@ Result<HandwheelFeel> handwheelFeel(Length perTurn, double detents, Speed rapid,
     return f;
 }
 
-Speed followingFeed(Length perTurn, AngularSpeed spindle) { return fromSi<Speed>(perTurn.value() * spindle.value() / (2 * pi)); }
+Speed followingFeed(Length perTurn, AngularSpeed spindle) {
+    return fromSi<Speed>(perTurn.value() * spindle.value() / (2 * pi));
+}
 
 } // namespace lw

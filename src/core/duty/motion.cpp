@@ -57,7 +57,8 @@ Result<ScurveMove> scurveMove(Length distance, Speed speed, Acceleration accel, 
     return m;
 }
 
-Result<AccelerationChoice> chooseAcceleration(std::optional<Speed> contourFeed, std::optional<Length> smallestRadius, Speed rapid, std::optional<Duration> timeToSpeed) {
+Result<AccelerationChoice> chooseAcceleration(std::optional<Speed> contourFeed, std::optional<Length> smallestRadius,
+                                              Speed rapid, std::optional<Duration> timeToSpeed) {
     LW_REQUIRE_POSITIVE(rapid.value(), "rapid_mm_min");
     AccelerationChoice c{};
     if (contourFeed && smallestRadius) {
@@ -69,7 +70,9 @@ Result<AccelerationChoice> chooseAcceleration(std::optional<Speed> contourFeed, 
         LW_REQUIRE_POSITIVE(timeToSpeed->value(), "time_to_speed_s");
         c.byTime = rapid / *timeToSpeed;
     }
-    if (!c.byRadius && !c.byTime) return fail(CalcErrorCode::Missing, "time_to_speed_s", 0, 0, "a time to reach rapid, or a contour feed and the smallest radius, is needed.");
+    if (!c.byRadius && !c.byTime)
+        return fail(CalcErrorCode::Missing, "time_to_speed_s", 0, 0,
+                    "a time to reach rapid, or a contour feed and the smallest radius, is needed.");
     c.asked = std::max(c.byRadius.value_or(Acceleration{}), c.byTime.value_or(Acceleration{}));
     const double v = rapid.value();
     c.accelDistance = metres(v * v / (2 * c.asked.value()));
@@ -90,7 +93,8 @@ Result<DutyLoad> dutyLoad(std::span<const DutySegment> segments) {
         time += t;
         peak = std::max({peak, std::fabs(a), std::fabs(b)});
     }
-    return DutyLoad{newtonMetres(std::sqrt(square / time)), newtonMetres(peak), fromSi<AngularSpeed>(turned / time), seconds(time)};
+    return DutyLoad{newtonMetres(std::sqrt(square / time)), newtonMetres(peak), fromSi<AngularSpeed>(turned / time),
+                    seconds(time)};
 }
 
 std::optional<Duration> overloadTime(Torque wanted, Torque continuous, Ratio ratedFactor, Duration ratedTime) {
@@ -131,13 +135,20 @@ Result<MovesLoad> movesLoad(const ScrewDrive &d, std::span<const ListedMove> mov
         LW_REQUIRE_POSITIVE(move.speed.value(), "moves.speed_mm_min");
         const auto move1 = trapezoidMove(metres(D), move.speed, d.acceleration, d.acceleration);
         if (!move1) return tl::unexpected(move1.error());
-        const double v = move1->peak.value(), up = v / a, on = std::max(0.0, D - v * v / a), drag = d.friction.value() + move.process.value();
+        const double v = move1->peak.value(), up = v / a, on = std::max(0.0, D - v * v / a),
+                     drag = d.friction.value() + move.process.value();
         stretch(drag + m * a, a, up, v * up / 2, v / 2);
         if (on > 0) stretch(drag, 0, on / v, on, v);
         stretch(drag - m * a, -a, up, v * up / 2, v / 2);
         peakSpeed = std::max(peakSpeed, v / l);
     }
-    return MovesLoad{kilogramSquareMetres(j + m * l * l), seconds(time), newtonMetres(peak), newtonMetres(std::sqrt(square / time)), fromSi<AngularSpeed>(peakSpeed), fromSi<AngularSpeed>(turned / time), newtons(way > 0 ? std::cbrt(cube / way) : 0)};
+    return MovesLoad{kilogramSquareMetres(j + m * l * l),
+                     seconds(time),
+                     newtonMetres(peak),
+                     newtonMetres(std::sqrt(square / time)),
+                     fromSi<AngularSpeed>(peakSpeed),
+                     fromSi<AngularSpeed>(turned / time),
+                     newtons(way > 0 ? std::cbrt(cube / way) : 0)};
 }
 
 namespace book {
@@ -157,8 +168,11 @@ constexpr Calculation table[] = {
      "KIN"},
     {"scurve",
      [](const Inputs &in, Outputs &out) -> Result<void> {
-         LW_TRY(m, scurveMove(in.get<Length>("distance_mm"), in.get<Speed>("speed_mm_min"), in.get<Acceleration>("acceleration_m_s2"), in.get<Jerk>("jerk_m_s3")));
-         out.json("case", m.kind == ScurveCase::Cruise ? "cruise" : m.kind == ScurveCase::FullAcceleration ? "no_cruise_full_acceleration" : "jerk_only");
+         LW_TRY(m, scurveMove(in.get<Length>("distance_mm"), in.get<Speed>("speed_mm_min"),
+                              in.get<Acceleration>("acceleration_m_s2"), in.get<Jerk>("jerk_m_s3")));
+         out.json("case", m.kind == ScurveCase::Cruise             ? "cruise"
+                          : m.kind == ScurveCase::FullAcceleration ? "no_cruise_full_acceleration"
+                                                                   : "jerk_only");
          out.put("peak_speed_mm_min", m.peak);
          out.put("time_s", m.time);
          out.put("peak_acceleration_m_s2", m.peakAcceleration);
@@ -171,7 +185,8 @@ constexpr Calculation table[] = {
      "KIN"},
     {"accel_choice",
      [](const Inputs &in, Outputs &out) -> Result<void> {
-         LW_TRY(c, chooseAcceleration(in.maybe<Speed>("contour_feed_mm_min"), in.maybe<Length>("min_radius_mm"), in.get<Speed>("rapid_mm_min"), in.maybe<Duration>("time_to_speed_s")));
+         LW_TRY(c, chooseAcceleration(in.maybe<Speed>("contour_feed_mm_min"), in.maybe<Length>("min_radius_mm"),
+                                      in.get<Speed>("rapid_mm_min"), in.maybe<Duration>("time_to_speed_s")));
          out.putIf("acceleration_by_radius_m_s2", c.byRadius);
          out.putIf("acceleration_by_time_m_s2", c.byTime);
          out.put("acceleration_m_s2", c.asked);
@@ -184,9 +199,12 @@ constexpr Calculation table[] = {
      [](const Inputs &in, Outputs &out) -> Result<void> {
          std::vector<DutySegment> segments;
          for (const auto &s : in.json("segments")) {
-             const auto or0 = [&](const char *key, double otherwise) { return s.contains(key) && s[key].is_number() ? s[key].get<double>() : otherwise; };
+             const auto or0 = [&](const char *key, double otherwise) {
+                 return s.contains(key) && s[key].is_number() ? s[key].get<double>() : otherwise;
+             };
              const double t = s.at("torque_start_Nm"), n = or0("speed_start_rpm", 0);
-             segments.push_back({newtonMetres(t), newtonMetres(or0("torque_end_Nm", t)), revolutionsPerMinute(n), revolutionsPerMinute(or0("speed_end_rpm", n)), seconds(s.at("duration_s"))});
+             segments.push_back({newtonMetres(t), newtonMetres(or0("torque_end_Nm", t)), revolutionsPerMinute(n),
+                                 revolutionsPerMinute(or0("speed_end_rpm", n)), seconds(s.at("duration_s"))});
          }
          LW_TRY(load, dutyLoad(segments));
          out.put("rms_torque_Nm", load.rms);
@@ -196,7 +214,8 @@ constexpr Calculation table[] = {
          if (const auto rating = in.maybe<Torque>("continuous_torque_Nm")) {
              out.number("rms_over_continuous", load.rms / *rating);
              if (const auto wanted = in.maybe<Torque>("overload_torque_Nm")) {
-                 const auto t = overloadTime(*wanted, *rating, in.number("overload_factor"), in.get<Duration>("overload_rating_s"));
+                 const auto t = overloadTime(*wanted, *rating, in.number("overload_factor"),
+                                             in.get<Duration>("overload_rating_s"));
                  out.json("overload_time_s", t ? Json(t->value()) : Json(nullptr));
              }
          }
@@ -205,11 +224,17 @@ constexpr Calculation table[] = {
      "DUTY-RMS"},
     {"move_duty",
      [](const Inputs &in, Outputs &out) -> Result<void> {
-         ScrewDrive d{perRevolution(in.get<Length>("lead_mm")), in.number("efficiency"), in.get<Inertia>("motor_screw_inertia_kgm2"), in.get<Mass>("moving_mass_kg"), in.get<Acceleration>("acceleration_m_s2"), in.get<Force>("friction_N"), in.get<Torque>("holding_torque_Nm")};
+         ScrewDrive d{perRevolution(in.get<Length>("lead_mm")),    in.number("efficiency"),
+                      in.get<Inertia>("motor_screw_inertia_kgm2"), in.get<Mass>("moving_mass_kg"),
+                      in.get<Acceleration>("acceleration_m_s2"),   in.get<Force>("friction_N"),
+                      in.get<Torque>("holding_torque_Nm")};
          std::vector<ListedMove> moves;
          for (const auto &s : in.json("moves")) {
-             const auto or0 = [&](const char *key) { return s.contains(key) && s[key].is_number() ? s[key].get<double>() : 0.0; };
-             moves.push_back({millimetres(or0("distance_mm")), millimetresPerMinute(or0("speed_mm_min")), newtons(or0("process_force_N")), seconds(or0("dwell_s"))});
+             const auto or0 = [&](const char *key) {
+                 return s.contains(key) && s[key].is_number() ? s[key].get<double>() : 0.0;
+             };
+             moves.push_back({millimetres(or0("distance_mm")), millimetresPerMinute(or0("speed_mm_min")),
+                              newtons(or0("process_force_N")), seconds(or0("dwell_s"))});
          }
          LW_TRY(load, movesLoad(d, moves));
          out.put("inertia_at_screw_kgm2", load.atScrew);

@@ -38,7 +38,9 @@ struct AccelerationChoice {
 };
 /// Acceleration for holding the feed round a small radius (v^2/r) and for reaching rapid in a given time. Source: KIN.
 /// One of the two routes at least.
-[[nodiscard]] Result<AccelerationChoice> chooseAcceleration(std::optional<Speed> contourFeed, std::optional<Length> smallestRadius, Speed rapid, std::optional<Duration> timeToSpeed);
+[[nodiscard]] Result<AccelerationChoice> chooseAcceleration(std::optional<Speed> contourFeed,
+                                                            std::optional<Length> smallestRadius, Speed rapid,
+                                                            std::optional<Duration> timeToSpeed);
 
 /// One stretch of a cycle; torque and speed run straight from start to end.
 struct DutySegment {
@@ -55,13 +57,14 @@ struct DutyLoad {
 /// For a servo; a stepper draws its set current at all times and is judged by its torque at speed.
 [[nodiscard]] Result<DutyLoad> dutyLoad(std::span<const DutySegment> segments);
 /// How long an overload may last when (I^2 - 1) t is kept: t = t_r (k_r^2 - 1)/(k^2 - 1); none when it is no overload.
-[[nodiscard]] std::optional<Duration> overloadTime(Torque wanted, Torque continuous, Ratio ratedFactor, Duration ratedTime);
+[[nodiscard]] std::optional<Duration> overloadTime(Torque wanted, Torque continuous, Ratio ratedFactor,
+                                                   Duration ratedTime);
 
 struct ListedMove {
-    Length distance{};   ///< minus for back
+    Length distance{}; ///< minus for back
     Speed speed{};
-    Force process{};     ///< against the move when positive
-    Duration dwell{};    ///< a move without distance stands this long
+    Force process{};  ///< against the move when positive
+    Duration dwell{}; ///< a move without distance stands this long
 };
 struct ScrewDrive {
     Lead lead;

@@ -24,7 +24,8 @@ Point3 minus(const Point3 &a, const Point3 &b) { return {a[0] - b[0], a[1] - b[1
 /// Direction of an arc after a share of its sweep, a unit vector along the path.
 Point3 arcDirection(const ProgramMove &m, double length, double share) {
     const auto f = std::size_t(m.first), s = std::size_t(m.second), t = std::size_t(3 - m.first - m.second);
-    const double start = std::atan2(m.from[s] - m.centreSecond, m.from[f] - m.centreFirst), at = start + m.sweep * share;
+    const double start = std::atan2(m.from[s] - m.centreSecond, m.from[f] - m.centreFirst),
+                 at = start + m.sweep * share;
     const double turn = m.radius * m.sweep / length; // signed share of the path in the plane
     Point3 d{};
     d[f] = -std::sin(at) * turn;
@@ -128,9 +129,12 @@ public:
             p.speed = move.kind == ProgramMoveKind::Rapid ? rapid : std::min(move.feed, rapid);
         }
         p.accel = accel;
-        const bool joins = m_limits.corners == CornerMode::RunThrough && move.kind != ProgramMoveKind::Rapid && !m_chain.empty();
-        if (!joins) finishChain();
-        else p.entry = cornerSpeed(m_chain.back(), p);
+        const bool joins =
+            m_limits.corners == CornerMode::RunThrough && move.kind != ProgramMoveKind::Rapid && !m_chain.empty();
+        if (!joins)
+            finishChain();
+        else
+            p.entry = cornerSpeed(m_chain.back(), p);
         m_chain.push_back(std::move(p));
         if (move.stopAfter || m_limits.corners == CornerMode::StopAtEach || m_chain.size() >= 200000) finishChain();
     }
@@ -176,7 +180,8 @@ private:
     void run(const Planned &p, double in, double out) {
         const double a = p.accel, L = p.length;
         const double top = std::max({in, out, std::min(p.speed, std::sqrt((2 * a * L + in * in + out * out) / 2))});
-        const double upWay = (top * top - in * in) / (2 * a), downWay = (top * top - out * out) / (2 * a), onWay = std::max(0.0, L - upWay - downWay);
+        const double upWay = (top * top - in * in) / (2 * a), downWay = (top * top - out * out) / (2 * a),
+                     onWay = std::max(0.0, L - upWay - downWay);
         const double up = (top - in) / a, down = (top - out) / a, on = onWay / top;
         const bool rapid = p.move.kind == ProgramMoveKind::Rapid;
         m_duty.path += L;
@@ -210,17 +215,21 @@ private:
             reach(s, p.move.centreSecond + p.move.radius * std::sin(angle));
             for (double w0 = s0; w0 < s1 - 1e-15;) { // cut where the ramp ends
                 double w1 = s1;
-                if (w0 < upWay - 1e-15) w1 = std::min(w1, upWay);
-                else if (w0 < upWay + onWay - 1e-15) w1 = std::min(w1, upWay + onWay);
+                if (w0 < upWay - 1e-15)
+                    w1 = std::min(w1, upWay);
+                else if (w0 < upWay + onWay - 1e-15)
+                    w1 = std::min(w1, upWay + onWay);
                 const double along = w0 < upWay - 1e-15 ? a : w0 < upWay + onWay - 1e-15 ? 0 : -a;
-                const double v0 = speedAt(w0, in, top, out, upWay, onWay, a, L), v1 = speedAt(w1, in, top, out, upWay, onWay, a, L);
+                const double v0 = speedAt(w0, in, top, out, upWay, onWay, a, L),
+                             v1 = speedAt(w1, in, top, out, upWay, onWay, a, L);
                 const double t = v0 + v1 > 0 ? 2 * (w1 - w0) / (v0 + v1) : 0;
                 const double centre = std::pow((v0 + v1) / 2 * inPlane, 2) / p.move.radius;
                 stretchArc(p, d, angle - p.move.sweep / n / 2, v0, v1, t, along, centre);
                 w0 = w1;
             }
         }
-        for (std::size_t k = 0; k < 3; ++k) reach(k, p.move.to[k]);
+        for (std::size_t k = 0; k < 3; ++k)
+            reach(k, p.move.to[k]);
     }
     static double speedAt(double w, double in, double top, double out, double upWay, double onWay, double a, double L) {
         if (w <= upWay) return std::sqrt(in * in + 2 * a * w);
@@ -247,11 +256,14 @@ private:
         const double lo = share * std::min(v0, v1), hi = share * std::max(v0, v1);
         u.peakSpeed = std::max(u.peakSpeed, hi);
         const double width = limit.rapid / programBins;
-        const int b0 = std::clamp(int(lo / width), 0, programBins - 1), b1 = std::clamp(int(hi / width * (1 - 1e-12)), b0, programBins - 1);
-        if (b0 == b1 || !(hi > lo)) u.speedSeconds[std::size_t(b1)] += t;
+        const int b0 = std::clamp(int(lo / width), 0, programBins - 1),
+                  b1 = std::clamp(int(hi / width * (1 - 1e-12)), b0, programBins - 1);
+        if (b0 == b1 || !(hi > lo))
+            u.speedSeconds[std::size_t(b1)] += t;
         else
             for (int b = b0; b <= b1; ++b) {
-                const double from = std::max(lo, b * width), to = b == programBins - 1 ? hi : std::min(hi, (b + 1) * width);
+                const double from = std::max(lo, b * width),
+                             to = b == programBins - 1 ? hi : std::min(hi, (b + 1) * width);
                 u.speedSeconds[std::size_t(b)] += t * std::max(0.0, to - from) / (hi - lo);
             }
         const int sign = direction > 0 ? 1 : -1;
@@ -263,7 +275,8 @@ private:
         const double size = std::fabs(a);
         if (!(size > 1e-6 * m_limits.axis[k].acceleration)) return;
         u.peakAcceleration = std::max(u.peakAcceleration, size);
-        u.accelSeconds[std::size_t(std::clamp(int(size / m_limits.axis[k].acceleration * programBins * (1 - 1e-9)), 0, programBins - 1))] += t;
+        u.accelSeconds[std::size_t(
+            std::clamp(int(size / m_limits.axis[k].acceleration * programBins * (1 - 1e-9)), 0, programBins - 1))] += t;
         u.squareAccel += a * a * t;
         m_worst[k].add(m_time, m_time + t, a * a, line);
     }
@@ -275,7 +288,8 @@ private:
         }
         m_time += t;
     }
-    void stretchArc(const Planned &p, const Point3 &d, double angle, double v0, double v1, double t, double along, double centre) {
+    void stretchArc(const Planned &p, const Point3 &d, double angle, double v0, double v1, double t, double along,
+                    double centre) {
         if (!(t > 0)) return;
         const auto f = std::size_t(p.move.first), s = std::size_t(p.move.second);
         for (std::size_t k = 0; k < 3; ++k) {
@@ -297,7 +311,8 @@ private:
 
 } // namespace
 
-ProgramDuty programDuty(std::istream &in, std::int64_t size, const ProgramOptions &options, const ProgramLimits &limits) {
+ProgramDuty programDuty(std::istream &in, std::int64_t size, const ProgramOptions &options,
+                        const ProgramLimits &limits) {
     ProgramDuty duty;
     Planner planner(limits, duty);
     const std::function<void(const ProgramMove &)> sink = [&](const ProgramMove &m) { planner.take(m); };
@@ -309,7 +324,9 @@ ProgramDuty programDuty(std::istream &in, std::int64_t size, const ProgramOption
 double programRmsForce(const AxisUse &use, double wholeTime, double mass, double friction, double cut) {
     if (!(wholeTime > 0)) return std::numeric_limits<double>::quiet_NaN();
     const double plain = std::max(0.0, use.moving - use.cutting);
-    return std::sqrt((mass * mass * use.squareAccel + friction * friction * plain + (friction + cut) * (friction + cut) * use.cutting) / wholeTime);
+    return std::sqrt((mass * mass * use.squareAccel + friction * friction * plain +
+                      (friction + cut) * (friction + cut) * use.cutting) /
+                     wholeTime);
 }
 
 } // namespace lw

@@ -22,19 +22,19 @@ struct ProgramLimits {
 
 inline constexpr int programBins = 20;
 struct AxisUse {
-    double moving = 0;       ///< s
-    double way = 0;          ///< m, both directions together
-    double least = 0, most = 0; ///< m, places reached
-    double peakSpeed = 0;    ///< m/s
+    double moving = 0;           ///< s
+    double way = 0;              ///< m, both directions together
+    double least = 0, most = 0;  ///< m, places reached
+    double peakSpeed = 0;        ///< m/s
     double peakAcceleration = 0; ///< m/s^2
     std::int64_t reversals = 0;
-    std::array<double, programBins> speedSeconds{};  ///< time by |speed|, bins of rapid / 20; standing apart
-    std::array<double, programBins> accelSeconds{};  ///< time by |acceleration|, bins of the limit / 20
-    double squareAccel = 0;  ///< integral of a^2 dt, m^2/s^3
-    double cutting = 0;      ///< s moving in cutting moves
+    std::array<double, programBins> speedSeconds{}; ///< time by |speed|, bins of rapid / 20; standing apart
+    std::array<double, programBins> accelSeconds{}; ///< time by |acceleration|, bins of the limit / 20
+    double squareAccel = 0;                         ///< integral of a^2 dt, m^2/s^3
+    double cutting = 0;                             ///< s moving in cutting moves
     double worstSecondRms = 0; ///< m/s^2: largest RMS acceleration over any second, to a tenth of a second
     std::int64_t worstSecondLine = 0;
-    double worstSecondAt = 0;  ///< s from the start
+    double worstSecondAt = 0; ///< s from the start
 };
 struct ProgramDuty {
     ProgramText text;
@@ -45,13 +45,15 @@ struct ProgramDuty {
     double feedMovesTimeAsWritten = 0;                  ///< s, path over feed
     std::array<AxisUse, 3> axis;
 };
-/// Runs a program through the limits. Trapezoidal moves; along a move no axis exceeds its rapid or its acceleration; round
-/// an arc the pull to the centre takes at most 0.9 of the weaker axis and the way along it what is left.
-/// Every duty is exact for straight moves; arcs are spread over the axes in steps of 5 degrees.
-/// Source: KIN. Limits must be above zero.
-ProgramDuty programDuty(std::istream &in, std::int64_t size, const ProgramOptions &options, const ProgramLimits &limits);
+/// Runs a program through the limits. Trapezoidal moves; along a move no axis exceeds its rapid or its acceleration;
+/// round an arc the pull to the centre takes at most 0.9 of the weaker axis and the way along it what is left. Every
+/// duty is exact for straight moves; arcs are spread over the axes in steps of 5 degrees. Source: KIN. Limits must be
+/// above zero.
+ProgramDuty programDuty(std::istream &in, std::int64_t size, const ProgramOptions &options,
+                        const ProgramLimits &limits);
 
-/// RMS force along an axis with inertia, friction and one cutting force: a and the drag never correlate over a whole move.
+/// RMS force along an axis with inertia, friction and one cutting force: a and the drag never correlate over a whole
+/// move.
 /// @param mass kg, inertia of screw and motor included as seen at the slide  @param friction, cut N
 double programRmsForce(const AxisUse &use, double wholeTime, double mass, double friction, double cut);
 

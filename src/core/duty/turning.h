@@ -8,7 +8,7 @@
 namespace lw {
 
 struct TurningCut {
-    Length depth;       ///< a_p on radius
+    Length depth; ///< a_p on radius
     Length feedPerTurn;
     Angle edge = degrees(90);
     Pressure kc11;
@@ -22,7 +22,8 @@ struct TurningForces {
     Force feed;    ///< against the feed
     Force passive; ///< pushes tool and work apart
 };
-/// b = a_p / sin kappa, h = f sin kappa, F_c = k_c b h. Source: KIENZLE; the ratios 0.45 and 0.3 scatter from 0.3 to 0.6.
+/// b = a_p / sin kappa, h = f sin kappa, F_c = k_c b h. Source: KIENZLE; the ratios 0.45 and 0.3 scatter from 0.3 to
+/// 0.6.
 [[nodiscard]] Result<TurningForces> turningForces(const TurningCut &cut);
 
 struct ThreadCut {
@@ -52,6 +53,7 @@ struct GrindingForces {
     Power power;
 };
 /// F_t = u a b v_w / v_s, F_n = F_t / ratio. Source: GRIND. @param energy J/m^3, 20 to 60 J/mm^3 for steel
-[[nodiscard]] Result<GrindingForces> grindingForces(Length depth, Length width, Speed table, double energy, Speed wheel, double ratio);
+[[nodiscard]] Result<GrindingForces> grindingForces(Length depth, Length width, Speed table, double energy, Speed wheel,
+                                                    double ratio);
 
 } // namespace lw

@@ -9,18 +9,21 @@ namespace lw {
 using Json = nlohmann::json;
 
 std::string_view logKindCode(LogKind k) {
-    constexpr std::string_view codes[] = {"measured", "decided", "bought", "made", "ruined", "learnt", "safety", "note"};
+    constexpr std::string_view codes[] = {"measured", "decided", "bought", "made",
+                                          "ruined",   "learnt",  "safety", "note"};
     return codes[static_cast<std::size_t>(k)];
 }
 namespace {
-constexpr LogKind kinds[] = {LogKind::Measured, LogKind::Decided, LogKind::Bought, LogKind::Made, LogKind::Ruined, LogKind::Learnt, LogKind::Safety, LogKind::Note};
+constexpr LogKind kinds[] = {LogKind::Measured, LogKind::Decided, LogKind::Bought, LogKind::Made,
+                             LogKind::Ruined,   LogKind::Learnt,  LogKind::Safety, LogKind::Note};
 LogKind kindFrom(const std::string &c) {
     for (auto k : kinds)
         if (logKindCode(k) == c) return k;
     return LogKind::Note;
 }
 std::string countWord(int n) {
-    constexpr std::string_view words[] = {"no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve"};
+    constexpr std::string_view words[] = {"no",    "one",   "two",  "three", "four",   "five",  "six",
+                                          "seven", "eight", "nine", "ten",   "eleven", "twelve"};
     return n >= 0 && n <= 12 ? std::string(words[static_cast<std::size_t>(n)]) : std::to_string(n);
 }
 } // namespace
@@ -67,7 +70,9 @@ std::vector<LogEntry> logEntries(const Json &project) {
         }
         out.push_back(std::move(e));
     }
-    std::stable_sort(out.begin(), out.end(), [](const LogEntry &a, const LogEntry &b) { return a.date != b.date ? a.date > b.date : a.id > b.id; });
+    std::stable_sort(out.begin(), out.end(), [](const LogEntry &a, const LogEntry &b) {
+        return a.date != b.date ? a.date > b.date : a.id > b.id;
+    });
     return out;
 }
 
@@ -80,8 +85,12 @@ void judgeDecisions(std::vector<LogEntry> &entries, const PredictionsByAxis &pre
             if (q.key == e.figure && q.verdict != Verdict::NotKnown) {
                 e.judged = true;
                 e.verdict = q.verdict;
-                const std::string is = q.unit == "K" || q.unit == "1/mm" ? numberText(q.is, 6) : valueText(q.is, q.dimension, q.unit, 4);
-                e.verdictWords = (q.verdict == Verdict::Holds ? "right: " : q.verdict == Verdict::Watch ? "look again: " : "wrong: ") + is + "\u00a0" + unitLabel(q.unit);
+                const std::string is =
+                    q.unit == "K" || q.unit == "1/mm" ? numberText(q.is, 6) : valueText(q.is, q.dimension, q.unit, 4);
+                e.verdictWords = (q.verdict == Verdict::Holds   ? "right: "
+                                  : q.verdict == Verdict::Watch ? "look again: "
+                                                                : "wrong: ") +
+                                 is + "\u00a0" + unitLabel(q.unit);
             }
     }
 }
@@ -97,8 +106,10 @@ DecisionCount countDecisions(const std::vector<LogEntry> &entries) {
     for (const auto &e : entries) {
         if (e.kind != LogKind::Decided) continue;
         ++c.decisions;
-        if (!e.judged) ++c.open;
-        else ++(e.verdict == Verdict::Holds ? c.right : e.verdict == Verdict::Watch ? c.dear : c.wrong);
+        if (!e.judged)
+            ++c.open;
+        else
+            ++(e.verdict == Verdict::Holds ? c.right : e.verdict == Verdict::Watch ? c.dear : c.wrong);
     }
     return c;
 }
@@ -106,7 +117,8 @@ DecisionCount countDecisions(const std::vector<LogEntry> &entries) {
 std::string logHeadline(const std::vector<LogEntry> &entries) {
     if (entries.empty()) return "Nothing written yet: N begins an entry";
     const auto c = countDecisions(entries);
-    if (c.decisions == 0) return std::to_string(entries.size()) + (entries.size() == 1 ? " entry, no decision" : " entries, no decision");
+    if (c.decisions == 0)
+        return std::to_string(entries.size()) + (entries.size() == 1 ? " entry, no decision" : " entries, no decision");
     std::string t = countWord(c.decisions) + (c.decisions == 1 ? " decision" : " decisions");
     t[0] = upperCase(t[0]);
     std::string parts;
@@ -122,7 +134,8 @@ std::string logHeadline(const std::vector<LogEntry> &entries) {
 
 std::vector<PhaseHours> phaseHours(const BuildPlan &plan, const std::vector<LogEntry> &entries) {
     std::vector<PhaseHours> out;
-    for (auto code : phaseCodes) out.push_back({std::string(code)});
+    for (auto code : phaseCodes)
+        out.push_back({std::string(code)});
     auto of = [&](std::string_view code) -> PhaseHours & {
         for (auto &p : out)
             if (p.phase == code) return p;
@@ -135,7 +148,9 @@ std::vector<PhaseHours> phaseHours(const BuildPlan &plan, const std::vector<LogE
     }
     for (const auto &e : entries) {
         std::string phase = e.phase;
-        if (phase.empty()) phase = e.kind == LogKind::Made || e.kind == LogKind::Ruined || e.kind == LogKind::Bought ? "make" : "measure";
+        if (phase.empty())
+            phase =
+                e.kind == LogKind::Made || e.kind == LogKind::Ruined || e.kind == LogKind::Bought ? "make" : "measure";
         of(phase).spent += e.hours;
     }
     return out;
@@ -160,7 +175,9 @@ std::vector<std::string> split(const std::string &pointer) {
     return parts;
 }
 Patch entry(const std::string &id, Json content) { return {"/log/" + id, std::move(content)}; }
-std::string typedText(const Json &v) { return v.is_object() ? v.value("typed", std::string()) : v.is_string() ? v.get<std::string>() : std::string(); }
+std::string typedText(const Json &v) {
+    return v.is_object() ? v.value("typed", std::string()) : v.is_string() ? v.get<std::string>() : std::string();
+}
 } // namespace
 
 std::vector<Patch> automaticEntry(const Json &before, const std::vector<Patch> &edit, const std::string &now) {
@@ -172,29 +189,59 @@ std::vector<Patch> automaticEntry(const Json &before, const std::vector<Patch> &
         if (was == is) continue;
         if (at[0] == "cautions" && at.size() == 3 && !is.empty()) {
             const auto *text = cautionText(at[1]);
-            return {entry(date + "-caution-" + plain(at[1]), {{"date", date}, {"kind", "safety"}, {"text", std::string("Read: ") + (text ? std::string(text->head) : at[1])}, {"by", "program"}})};
+            return {entry(date + "-caution-" + plain(at[1]),
+                          {{"date", date},
+                           {"kind", "safety"},
+                           {"text", std::string("Read: ") + (text ? std::string(text->head) : at[1])},
+                           {"by", "program"}})};
         }
         if (at[0] != "axes" || at.size() < 3) continue;
         const std::string &axis = at[1];
         if (at.size() == 5 && at[2] == "cards" && at[4] == "waived" && !is.empty()) {
             const auto *card = cardByCode(at[3]);
-            return {entry(date + "-waived-" + plain(axis + "-" + at[3]), {{"date", date}, {"kind", "decided"}, {"axis", axis}, {"text", "Card waived: " + std::string(card ? card->title : at[3])}, {"reason", is}, {"by", "program"}})};
+            return {entry(date + "-waived-" + plain(axis + "-" + at[3]),
+                          {{"date", date},
+                           {"kind", "decided"},
+                           {"axis", axis},
+                           {"text", "Card waived: " + std::string(card ? card->title : at[3])},
+                           {"reason", is},
+                           {"by", "program"}})};
         }
         if (at[2] == "cards" && at.size() >= 5 && !is.empty()) {
             const auto *card = cardByCode(at[3]);
             if (!card) continue;
-            return {entry(date + "-card-" + plain(axis + "-" + at[3]), {{"date", date}, {"kind", "measured"}, {"axis", axis}, {"text", "Card " + std::string(card->title) + " read"}, {"phase", "first_cuts"}, {"by", "program"}})};
+            return {entry(date + "-card-" + plain(axis + "-" + at[3]),
+                          {{"date", date},
+                           {"kind", "measured"},
+                           {"axis", axis},
+                           {"text", "Card " + std::string(card->title) + " read"},
+                           {"phase", "first_cuts"},
+                           {"by", "program"}})};
         }
         if (at[2] == "design_shown" && !is.empty() && !was.empty())
-            return {entry(date + "-design-" + plain(axis), {{"date", date}, {"kind", "decided"}, {"axis", axis}, {"text", "Design " + is + " over " + was}, {"by", "program"}})};
+            return {entry(date + "-design-" + plain(axis), {{"date", date},
+                                                            {"kind", "decided"},
+                                                            {"axis", axis},
+                                                            {"text", "Design " + is + " over " + was},
+                                                            {"by", "program"}})};
         if ((at[2] == "survey" || at[2] == "travel_mm") && !is.empty()) {
             const auto *f = fieldAt(p.pointer);
-            if (!f || f->kind != FieldKind::Value || (p.value.is_object() && (p.value.value("standing", std::string()) == "assumed" || p.value.value("standing", std::string()) == "computed"))) continue; // no reading
+            if (!f || f->kind != FieldKind::Value ||
+                (p.value.is_object() && (p.value.value("standing", std::string()) == "assumed" ||
+                                         p.value.value("standing", std::string()) == "computed")))
+                continue; // no reading
             const std::string subject = at[2] == "travel_mm" ? "travel" : at.size() > 3 ? at[3] : "survey";
             std::string name = subject;
             std::replace(name.begin(), name.end(), '_', ' ');
             if (name == "run out mm") name = "run-out";
-            Json e = {{"date", date}, {"kind", "measured"}, {"axis", axis}, {"text", "As found: " + name}, {"label", std::string(f->label)}, {"after", is}, {"phase", "measure"}, {"by", "program"}};
+            Json e = {{"date", date},
+                      {"kind", "measured"},
+                      {"axis", axis},
+                      {"text", "As found: " + name},
+                      {"label", std::string(f->label)},
+                      {"after", is},
+                      {"phase", "measure"},
+                      {"by", "program"}};
             if (!was.empty()) e["before"] = was;
             return {entry(date + "-survey-" + plain(axis + "-" + subject), std::move(e))};
         }
@@ -204,7 +251,14 @@ std::vector<Patch> automaticEntry(const Json &before, const std::vector<Patch> &
 
 std::vector<Patch> stepTicked(const BuildStep &step, const std::string &hours, const std::string &now) {
     const std::string date = day(now);
-    Json e = {{"date", date}, {"kind", step.kind == StepKind::Measure ? "measured" : step.kind == StepKind::Order ? "bought" : "made"}, {"axis", step.axis}, {"text", step.text}, {"phase", std::string(phaseOf(step.kind))}, {"by", "program"}};
+    Json e = {{"date", date},
+              {"kind", step.kind == StepKind::Measure ? "measured"
+                       : step.kind == StepKind::Order ? "bought"
+                                                      : "made"},
+              {"axis", step.axis},
+              {"text", step.text},
+              {"phase", std::string(phaseOf(step.kind))},
+              {"by", "program"}};
     std::vector<Patch> out{{"/tasks/" + step.key + "/done_on", date}};
     if (!hours.empty()) {
         const Json typed = {{"typed", hours}, {"standing", "stated"}};
@@ -220,20 +274,34 @@ std::vector<Patch> partMoved(const Json &project, const PartLine &line, PartStat
     std::vector<Patch> out{{p + "/state", std::string(stateCode(to))}};
     if (!nodeAt(project, p + "/axis") && !line.axis.empty()) out.push_back({p + "/axis", line.axis});
     if (to == PartState::Ordered || to == PartState::Arrived || to == PartState::Fitted) {
-        if (line.derived && !nodeAt(project, p + "/text")) out.push_back({p + "/text", line.text}); // from now on it is this very part
-        out.push_back(entry(day(now) + "-part-" + plain(line.key), {{"date", day(now)}, {"kind", to == PartState::Fitted ? "made" : "bought"}, {"axis", line.axis}, {"text", line.text + " " + std::string(stateCode(to))}, {"by", "program"}}));
+        if (line.derived && !nodeAt(project, p + "/text"))
+            out.push_back({p + "/text", line.text}); // from now on it is this very part
+        out.push_back(
+            entry(day(now) + "-part-" + plain(line.key), {{"date", day(now)},
+                                                          {"kind", to == PartState::Fitted ? "made" : "bought"},
+                                                          {"axis", line.axis},
+                                                          {"text", line.text + " " + std::string(stateCode(to))},
+                                                          {"by", "program"}}));
     }
     return out;
 }
 
-Patch decisionEntry(const std::string &axis, const std::string &words, const std::string &reason, const std::string &now) {
-    return entry(plain(now) + "-mend-" + plain(axis), {{"date", day(now)}, {"kind", "decided"}, {"axis", axis}, {"text", words}, {"reason", reason}, {"by", "program"}});
+Patch decisionEntry(const std::string &axis, const std::string &words, const std::string &reason,
+                    const std::string &now) {
+    return entry(plain(now) + "-mend-" + plain(axis), {{"date", day(now)},
+                                                       {"kind", "decided"},
+                                                       {"axis", axis},
+                                                       {"text", words},
+                                                       {"reason", reason},
+                                                       {"by", "program"}});
 }
 
-Patch writtenEntry(const Json &project, const std::string &line, LogKind kind, const std::string &axis, const std::string &now) {
+Patch writtenEntry(const Json &project, const std::string &line, LogKind kind, const std::string &axis,
+                   const std::string &now) {
     std::string text = line, hours;
     // "... 1.5h" at the end
-    if (const auto space = text.find_last_of(' '); space != std::string::npos && text.size() - space > 2 && text.back() == 'h' && isDigit(text[space + 1])) {
+    if (const auto space = text.find_last_of(' ');
+        space != std::string::npos && text.size() - space > 2 && text.back() == 'h' && isDigit(text[space + 1])) {
         const std::string last = text.substr(space + 1);
         if (readTyped(last, Dimension::Time, "h")) {
             hours = last;
@@ -251,15 +319,19 @@ Patch writtenEntry(const Json &project, const std::string &line, LogKind kind, c
     if (!axis.empty()) e["axis"] = axis;
     if (!hours.empty()) e["hours"] = {{"typed", hours}, {"standing", "stated"}};
     std::string id = plain(now);
-    for (int n = 2; nodeAt(project, "/log/" + id); ++n) id = plain(now) + "-" + std::to_string(n);
+    for (int n = 2; nodeAt(project, "/log/" + id); ++n)
+        id = plain(now) + "-" + std::to_string(n);
     return {"/log/" + id, std::move(e)};
 }
 
 std::string logCsv(const std::vector<LogEntry> &entries) {
     std::string out = "id,date,kind,axis,text,reason,figure,before,after,verdict,hours,phase,pinned,amends\r\n";
     for (const auto &e : entries)
-        out += csvText(e.id) + "," + csvText(e.date) + "," + std::string(logKindCode(e.kind)) + "," + csvText(e.axis) + "," + csvText(e.text) + "," + csvText(e.reason) + "," + csvText(e.label) + "," + csvText(e.before) + "," + csvText(e.after) + "," + csvText(e.verdictWords) + "," +
-               (e.hours > 0 ? numberText(e.hours, 4) : "") + "," + e.phase + "," + e.pinned + "," + csvText(e.amends) + "\r\n";
+        out += csvText(e.id) + "," + csvText(e.date) + "," + std::string(logKindCode(e.kind)) + "," + csvText(e.axis) +
+               "," + csvText(e.text) + "," + csvText(e.reason) + "," + csvText(e.label) + "," + csvText(e.before) +
+               "," + csvText(e.after) + "," + csvText(e.verdictWords) + "," +
+               (e.hours > 0 ? numberText(e.hours, 4) : "") + "," + e.phase + "," + e.pinned + "," + csvText(e.amends) +
+               "\r\n";
     return out;
 }
 
@@ -276,11 +348,16 @@ std::string logMarkdown(const std::vector<LogEntry> &entries, const std::string 
     for (const auto &e : entries) {
         if (e.date != date) {
             date = e.date;
-            out += "\n## " + (date.empty() ? std::string("no date") : date) + "\n\n| kind | axis | what | figures | hours |\n| --- | --- | --- | --- | --- |\n";
+            out += "\n## " + (date.empty() ? std::string("no date") : date) +
+                   "\n\n| kind | axis | what | figures | hours |\n| --- | --- | --- | --- | --- |\n";
         }
         std::string figures = e.label;
-        if (!e.before.empty() || !e.after.empty()) figures += (figures.empty() ? "" : ": ") + e.before + (e.before.empty() ? "" : " → ") + e.after;
-        out += "| " + std::string(logKindCode(e.kind)) + " | " + cell(e.axis) + " | " + cell(e.text + (e.reason.empty() ? "" : " (" + e.reason + ")") + (e.verdictWords.empty() ? "" : ". " + e.verdictWords)) + " | " + cell(figures) + " | " + (e.hours > 0 ? numberText(e.hours, 4) : "") + " |\n";
+        if (!e.before.empty() || !e.after.empty())
+            figures += (figures.empty() ? "" : ": ") + e.before + (e.before.empty() ? "" : " → ") + e.after;
+        out += "| " + std::string(logKindCode(e.kind)) + " | " + cell(e.axis) + " | " +
+               cell(e.text + (e.reason.empty() ? "" : " (" + e.reason + ")") +
+                    (e.verdictWords.empty() ? "" : ". " + e.verdictWords)) +
+               " | " + cell(figures) + " | " + (e.hours > 0 ? numberText(e.hours, 4) : "") + " |\n";
     }
     return out;
 }

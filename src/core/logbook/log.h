@@ -5,7 +5,7 @@
 #include "commission/cards.h"
 #include "machine/patch.h"
 #include "plan/build_plan.h"
-#include <nlohmann/json.hpp>
+#include "json.h"
 #include <map>
 #include <string>
 #include <vector>
@@ -52,15 +52,19 @@ struct PhaseHours {
 /// a waiver, another design shown. Empty when it is none of these. Its id follows from what and when, so that two
 /// edits of one thing on one day leave one entry.
 /// @param now ISO date and time "2026-03-12T19:42"; @param before the project without the edit
-[[nodiscard]] std::vector<Patch> automaticEntry(const nlohmann::json &before, const std::vector<Patch> &edit, const std::string &now);
+[[nodiscard]] std::vector<Patch> automaticEntry(const nlohmann::json &before, const std::vector<Patch> &edit,
+                                                const std::string &now);
 /// A step ticked with the hours it took (typed text, may be empty), and its entry, as one edit.
 [[nodiscard]] std::vector<Patch> stepTicked(const BuildStep &step, const std::string &hours, const std::string &now);
 /// A part moved on, and its entry.
-[[nodiscard]] std::vector<Patch> partMoved(const nlohmann::json &project, const PartLine &line, PartState to, const std::string &now);
+[[nodiscard]] std::vector<Patch> partMoved(const nlohmann::json &project, const PartLine &line, PartState to,
+                                           const std::string &now);
 /// A mend or a remedy that was taken.
-[[nodiscard]] Patch decisionEntry(const std::string &axis, const std::string &words, const std::string &reason, const std::string &now);
+[[nodiscard]] Patch decisionEntry(const std::string &axis, const std::string &words, const std::string &reason,
+                                  const std::string &now);
 /// Patch of a new entry written by hand. "lesson: ..." and the like choose the kind; "1.5h" at the end are its hours.
-[[nodiscard]] Patch writtenEntry(const nlohmann::json &project, const std::string &line, LogKind kind, const std::string &axis, const std::string &now);
+[[nodiscard]] Patch writtenEntry(const nlohmann::json &project, const std::string &line, LogKind kind,
+                                 const std::string &axis, const std::string &now);
 
 [[nodiscard]] std::string logCsv(const std::vector<LogEntry> &entries);
 [[nodiscard]] std::string logMarkdown(const std::vector<LogEntry> &entries, const std::string &job);

@@ -14,7 +14,8 @@ StationSummary partsSummary(const nlohmann::json &project, const std::vector<Par
     s.figure = t.all ? std::to_string(t.inHand) + " of " + std::to_string(t.all) : "none";
     s.begun = t.all > 0;
     const auto currency = unitLabel(textAt(project, "/currency", "EUR"));
-    s.sentence = t.all ? "parts in hand, " + numberText(t.remaining, 4) + "\u00a0" + currency + " to spend" : "the design asks for nothing yet";
+    s.sentence = t.all ? "parts in hand, " + numberText(t.remaining, 4) + "\u00a0" + currency + " to spend"
+                       : "the design asks for nothing yet";
     s.verdict = t.inHand == t.all ? Verdict::Holds : Verdict::Watch;
     for (const auto &l : lines)
         if (!l.matches) s.sentence += "; " + l.text + " no longer matches";
@@ -64,12 +65,14 @@ StationSummary buildSummary(const BuildPlan &plan, const std::string &axis) {
 std::string buildHeadline(const BuildPlan &plan, const std::string &axis) {
     if (!plan.problem.empty()) return plan.problem;
     const BuildStep *trap = nullptr;
-    if (buildVerdict(plan, axis, &trap) == Verdict::Fails && trap) return trap->text + ": to be made while the machine is in pieces";
+    if (buildVerdict(plan, axis, &trap) == Verdict::Fails && trap)
+        return trap->text + ": to be made while the machine is in pieces";
     const auto s = buildSummary(plan, axis);
     if (!s.begun) return "Nothing to build yet: the steps come with a motor";
     if (s.done == s.of) return "Built: every step is ticked";
     for (const auto &step : plan.steps)
-        if (step.axis == axis && !step.done() && step.waits.empty()) return "Next: " + step.text + ", " + hoursText(step.hours);
+        if (step.axis == axis && !step.done() && step.waits.empty())
+            return "Next: " + step.text + ", " + hoursText(step.hours);
     return "Waits for another axis";
 }
 
@@ -92,7 +95,8 @@ StationSummary cardsSummary(const nlohmann::json &project, const AxisModel &m, c
     if (!begun) {
         out.verdict = Verdict::NotKnown;
         out.sentence = "not yet";
-        if (s.lostMotion == s.lostMotion) out.sentence = "predicted: " + withUnit(s.lostMotion, Dimension::Length, "mm", 2) + " lost motion";
+        if (s.lostMotion == s.lostMotion)
+            out.sentence = "predicted: " + withUnit(s.lostMotion, Dimension::Length, "mm", 2) + " lost motion";
         return out;
     }
     if (passed < out.of && out.verdict == Verdict::Holds) out.verdict = Verdict::Watch;
@@ -128,7 +132,9 @@ std::string cardsHeadline(const std::vector<CardResult> &cards, const std::vecto
     if (!begun) return "No card read yet: stop works comes first";
     if (bad) return bad->sentence;
     if (watch == 1 && odd) return "As it should, save one: " + odd->sentence.substr(0, odd->sentence.find(". ") + 1);
-    if (next) return std::to_string(passed) + " of " + std::to_string(cards.size()) + " cards; next: " + std::string(next->title);
+    if (next)
+        return std::to_string(passed) + " of " + std::to_string(cards.size()) +
+               " cards; next: " + std::string(next->title);
     return watch ? "Handed over, " + std::to_string(watch) + " to watch" : "Handed over: every card holds";
 }
 

@@ -12,6 +12,7 @@ namespace lw {
 [[nodiscard]] StationSummary cardsSummary(const nlohmann::json &project, const AxisModel &m, const AxisState &s);
 [[nodiscard]] StationSummary logSummary(const std::vector<LogEntry> &entries, const std::string &axis);
 [[nodiscard]] std::string buildHeadline(const BuildPlan &plan, const std::string &axis);
-[[nodiscard]] std::string cardsHeadline(const std::vector<CardResult> &cards, const std::vector<const CardSpec *> &specs);
+[[nodiscard]] std::string cardsHeadline(const std::vector<CardResult> &cards,
+                                        const std::vector<const CardSpec *> &specs);
 
 } // namespace lw

@@ -19,7 +19,8 @@ struct ScrewLine {
 };
 /// Readings of a gauge riding on the slide against the screw, least squares. Source: LEAST-SQUARES; limits PRACTICE.
 /// @param places and readings of equal number, two or more different places
-[[nodiscard]] Result<ScrewLine> alignScrew(std::span<const Length> places, std::span<const Length> readings, Length fixedBearing, Length farBearing);
+[[nodiscard]] Result<ScrewLine> alignScrew(std::span<const Length> places, std::span<const Length> readings,
+                                           Length fixedBearing, Length farBearing);
 
 struct NutSideLoad {
     Force hinged; ///< nut can tilt: 3 E I d / a^3
@@ -41,9 +42,9 @@ struct RunOutRound {
 
 /// A shaft read round at several places along it: where it is bent, and where and which way to press.
 struct BentShaft {
-    Length bend;          ///< largest offset of the axis from the line through the end readings
-    Length at;            ///< where
-    Angle highSpot;       ///< press here, downwards, with the shaft carried at its ends
+    Length bend;                 ///< largest offset of the axis from the line through the end readings
+    Length at;                   ///< where
+    Angle highSpot;              ///< press here, downwards, with the shaft carried at its ends
     std::vector<Length> offsets; ///< size of the offset at each place
 };
 /// The eccentricities are vectors; those on the line between the first and the last place are a shaft set askew, not a
@@ -51,18 +52,19 @@ struct BentShaft {
 [[nodiscard]] Result<BentShaft> bentShaft(std::span<const Length> places, std::span<const RunOutRound> rounds);
 
 struct HeadTram {
-    Ratio tilt;    ///< tangent of the angle out of square
-    Length dish;   ///< hollow a face mill leaves
+    Ratio tilt;  ///< tangent of the angle out of square
+    Length dish; ///< hollow a face mill leaves
 };
 /// Source: TRIG. @param difference of the two dial readings  @param swing between the touch points > 0
 /// @param cutter > 0  @param width of the pass, no wider than the cutter
 [[nodiscard]] Result<HeadTram> headTram(Length difference, Length swing, Length cutter, Length width);
 
 struct TestBar {
-    Ratio taper;                 ///< on diameter, tail less head over the length
+    Ratio taper;                         ///< on diameter, tail less head over the length
     std::optional<Length> moveTailstock; ///< towards the tool when positive; between centres only
 };
 /// Source: TRIG. @param centres whole length between the centres; none: turned in the chuck
-[[nodiscard]] Result<TestBar> testBar(Length headDiameter, Length tailDiameter, Length between, std::optional<Length> centres);
+[[nodiscard]] Result<TestBar> testBar(Length headDiameter, Length tailDiameter, Length between,
+                                      std::optional<Length> centres);
 
 } // namespace lw

@@ -1,5 +1,5 @@
-// Machine classes and their axes: what is assumed until it is measured. Everything here is common practice or our choice
-// (ASSUMED) and yields to a reading.
+// Machine classes and their axes: what is assumed until it is measured. Everything here is common practice or our
+// choice (ASSUMED) and yields to a reading.
 #pragma once
 
 #include <span>
@@ -21,10 +21,10 @@ struct ClassAxis {
     double feedLow, feedHigh;       ///< mm/min
     double acceleration;            ///< m/s^2
     double stepUm, repeatUm, lostUm;
-    double thrust, thrustPeak;      ///< N
-    bool vertical, wheel;           ///< wheel: pulled along by wheel and rack
-    double breakaway;               ///< breakaway over running
-    double lostPass, lostFail;      ///< mm, kept screw: holds up to, fails above
+    double thrust, thrustPeak; ///< N
+    bool vertical, wheel;      ///< wheel: pulled along by wheel and rack
+    double breakaway;          ///< breakaway over running
+    double lostPass, lostFail; ///< mm, kept screw: holds up to, fails above
 };
 std::span<const MachineClass> machineClasses();
 std::span<const ClassAxis> classAxes();

@@ -1,4 +1,5 @@
-// The project's fields: one table for file format, schema, entry widgets and range checks, so that they cannot disagree.
+// The project's fields: one table for file format, schema, entry widgets and range checks, so that they cannot
+// disagree.
 #pragma once
 
 #include "units/typed.h"
@@ -14,18 +15,19 @@ enum class FieldKind { Value, Choice, Text };
 struct FieldSpec {
     std::string_view pattern;
     FieldKind kind;
-    Dimension dimension;    ///< of values
-    std::string_view unit;  ///< in which the file holds it and a bare number is read
-    double least, most;     ///< plausible range in that unit; outside: ask, never refuse
-    double hardLeast;       ///< below this it is refused; exclusive when zero and above wanted
-    bool hardAbove;         ///< the hard limit itself is refused too
+    Dimension dimension;   ///< of values
+    std::string_view unit; ///< in which the file holds it and a bare number is read
+    double least, most;    ///< plausible range in that unit; outside: ask, never refuse
+    double hardLeast;      ///< below this it is refused; exclusive when zero and above wanted
+    bool hardAbove;        ///< the hard limit itself is refused too
     std::string_view label;
     std::string_view help;    ///< how to find it
     std::string_view choices; ///< "code=shown|code=shown" of choices
 };
 
 std::span<const FieldSpec> fieldTable();
-/// The table's parts that live in files of their own: money, parts, steps, log; test cards and what they are held against.
+/// The table's parts that live in files of their own: money, parts, steps, log; test cards and what they are held
+/// against.
 std::span<const FieldSpec> surveyFields();
 std::span<const FieldSpec> dutyFields();
 std::span<const FieldSpec> shopFields();

@@ -1,5 +1,5 @@
-// Friction of ways as it is measured: what is constant and what follows the weight, how it falls with speed, how far the
-// slide jumps when it lets go, and what handle torques up and down say of a hanging slide.
+// Friction of ways as it is measured: what is constant and what follows the weight, how it falls with speed, how far
+// the slide jumps when it lets go, and what handle torques up and down say of a hanging slide.
 #pragma once
 
 #include "machine/survey.h"
@@ -8,7 +8,8 @@ namespace lw {
 
 struct FrictionLine {
     Ratio coefficient;  ///< friction per weight, the guide's shape included
-    Force constantDrag; ///< what gibs, wipers and seals take whatever the load; below zero: the readings contradict each other
+    Force constantDrag; ///< what gibs, wipers and seals take whatever the load; below zero: the readings contradict
+                        ///< each other
     Force maxResidual;
 };
 /// Drag at several loads: F = F_c + mu_eff * m * g, least squares.
@@ -17,11 +18,14 @@ struct FrictionLine {
 [[nodiscard]] Result<FrictionLine> splitFriction(std::span<const Mass> masses, std::span<const Force> pulls);
 
 /// Handle torques raising and lowering, positive in the raising sense; T0 = drag with the nut free.
-/// W + F_f = (T_up - T0) eta / l, W - F_f = (T_down + T0) / (eta_b l). On a screw that locks T_down and eta_b are both negative.
-/// Source: EB-1. @param efficiency (0, 1]  @param efficiencyBackward not 0, <= 1
-[[nodiscard]] Result<WeightAndFriction> splitWeightByScrew(Torque up, Torque down, Torque noLoadDrag, Length travelPerTurn, Ratio efficiency, Ratio efficiencyBackward);
+/// W + F_f = (T_up - T0) eta / l, W - F_f = (T_down + T0) / (eta_b l). On a screw that locks T_down and eta_b are both
+/// negative. Source: EB-1. @param efficiency (0, 1]  @param efficiencyBackward not 0, <= 1
+[[nodiscard]] Result<WeightAndFriction> splitWeightByScrew(Torque up, Torque down, Torque noLoadDrag,
+                                                           Length travelPerTurn, Ratio efficiency,
+                                                           Ratio efficiencyBackward);
 
-/// Friction of a V-and-flat pair over that of a flat way: q / sin(gamma/2) + 1 - q. Source: MECH (normals of the flanks).
+/// Friction of a V-and-flat pair over that of a flat way: q / sin(gamma/2) + 1 - q. Source: MECH (normals of the
+/// flanks).
 /// @param included angle of the V, (0, 180) degrees  @param shareOnVee of the load, 0..1
 [[nodiscard]] Result<Ratio> veeFlatFactor(Angle included, Ratio shareOnVee);
 
@@ -31,8 +35,8 @@ struct StribeckCurve {
     double exponent = 2;
     double viscous = 0; ///< N s/m
 };
-/// Friction at a speed: sgn(v) [F_c + (F_s - F_c) exp(-(|v|/v_s)^delta) + k_v |v|]; at rest whatever balances, so 0 here.
-/// Source: STRIBECK. Parameters scatter from machine to machine.
+/// Friction at a speed: sgn(v) [F_c + (F_s - F_c) exp(-(|v|/v_s)^delta) + k_v |v|]; at rest whatever balances, so 0
+/// here. Source: STRIBECK. Parameters scatter from machine to machine.
 [[nodiscard]] Result<Force> stribeckFriction(const StribeckCurve &curve, Speed speed);
 
 struct StickSlip {

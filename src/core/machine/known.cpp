@@ -62,7 +62,9 @@ Known knownOf(const Json &node, const FieldSpec &field, std::string *problem) {
     const double hard = spec->hardLeast * own;
     if (!value || (spec->hardAbove ? !(value->si > hard) : !(value->si >= hard))) {
         if (problem)
-            *problem = std::string(spec->label) + ": " + (value ? "'" + typed + "' must be above " + numberText(spec->hardLeast) + "." : value.error().sentence);
+            *problem =
+                std::string(spec->label) + ": " +
+                (value ? "'" + typed + "' must be above " + numberText(spec->hardLeast) + "." : value.error().sentence);
         return k;
     }
     k.v = value->si;
@@ -82,13 +84,17 @@ std::vector<std::string> axisOrder(const Json &project) {
     if (!axes || !axes->is_object()) return out;
     if (const auto *order = nodeAt(project, "/axis_order"); order && order->is_array())
         for (const auto &id : *order)
-            if (id.is_string() && axes->contains(id.get<std::string>()) && std::find(out.begin(), out.end(), id.get<std::string>()) == out.end()) out.push_back(id);
+            if (id.is_string() && axes->contains(id.get<std::string>()) &&
+                std::find(out.begin(), out.end(), id.get<std::string>()) == out.end())
+                out.push_back(id);
     for (const auto &[id, axis] : axes->items())
         if (std::find(out.begin(), out.end(), id) == out.end() && axis.is_object()) out.push_back(id);
     return out;
 }
 
-std::string shownDesign(const Json &project, const std::string &axis) { return textAt(project, "/axes/" + axis + "/design_shown", "A"); }
+std::string shownDesign(const Json &project, const std::string &axis) {
+    return textAt(project, "/axes/" + axis + "/design_shown", "A");
+}
 
 int measuredOfSeven(const Json &project, const std::string &axis) {
     const std::string a = "/axes/" + axis + "/";
@@ -107,7 +113,8 @@ int measuredOfSeven(const Json &project, const std::string &axis) {
     n += listGood("survey/moving_mass", "mass_kg");
     n += listGood("survey/pull/readings", "away_N") || (good("survey/hoist/up_N") && good("survey/hoist/down_N"));
     n += good("survey/breakaway/to_start_N") && good("survey/breakaway/to_keep_going_N");
-    n += good("survey/lead/measured_travel_mm") || good("survey/lead/threads_per_inch") || good("survey/lead/dial_value_mm");
+    n += good("survey/lead/measured_travel_mm") || good("survey/lead/threads_per_inch") ||
+         good("survey/lead/dial_value_mm");
     n += good("travel_mm");
     n += good("survey/lost_motion/total_mm");
     n += good("survey/run_out_mm");

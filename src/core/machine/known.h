@@ -2,7 +2,7 @@
 #pragma once
 
 #include <limits>
-#include <nlohmann/json.hpp>
+#include "json.h"
 #include <string>
 #include <string_view>
 #include <vector>

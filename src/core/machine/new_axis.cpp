@@ -12,10 +12,17 @@ std::string freeLetter(const std::vector<std::string> &taken, std::string wished
     auto free = [&](const std::string &l) { return std::find(taken.begin(), taken.end(), l) == taken.end(); };
     for (const char *other : {"X", "Y", "Z", "W", "U", "V"})
         if (!free(wished)) wished = other;
-    for (int n = 2; !free(wished); ++n) wished = "X" + std::to_string(n);
+    for (int n = 2; !free(wished); ++n)
+        wished = "X" + std::to_string(n);
     return wished;
 }
-std::string usualLetter(const std::string &axis) { return axis.size() == 1 ? axis : axis == "table" || axis == "gantry" ? "X" : axis == "cross" || axis == "carriage" ? "Y" : axis == "quill" ? "W" : "Z"; }
+std::string usualLetter(const std::string &axis) {
+    return axis.size() == 1                        ? axis
+           : axis == "table" || axis == "gantry"   ? "X"
+           : axis == "cross" || axis == "carriage" ? "Y"
+           : axis == "quill"                       ? "W"
+                                                   : "Z";
+}
 std::string whatMoves(const std::string &machine, const std::string &axis) {
     if (axis.size() > 1) return axis;
     if (machine.find("lathe") != std::string::npos) return axis == "X" ? "cross slide" : "carriage";
@@ -24,7 +31,11 @@ std::string whatMoves(const std::string &machine, const std::string &axis) {
 }
 Json axisNode(const std::string &machine, const ClassAxis &cls, const std::string &letter) {
     const std::string axis(cls.axis);
-    return {{"letter", letter}, {"what", whatMoves(machine, axis)}, {"class_axis", axis}, {"orientation", cls.vertical ? "vertical" : "horizontal"}, {"design_shown", "A"}};
+    return {{"letter", letter},
+            {"what", whatMoves(machine, axis)},
+            {"class_axis", axis},
+            {"orientation", cls.vertical ? "vertical" : "horizontal"},
+            {"design_shown", "A"}};
 }
 } // namespace
 
@@ -49,8 +60,10 @@ AddedAxis addAxis(const Json &project, const std::string &machineClass, const st
     auto node = axisNode(machineClass, *cls, letter);
     AddedAxis out{letter, {}};
     const auto before = textAt(project, "/class");
-    if (order.empty() || before.empty()) out.patches.push_back({"/class", machineClass});
-    else if (machineClass != before) node["class"] = machineClass;
+    if (order.empty() || before.empty())
+        out.patches.push_back({"/class", machineClass});
+    else if (machineClass != before)
+        node["class"] = machineClass;
     order.push_back(letter);
     out.patches.push_back({"/axes/" + letter, std::move(node)});
     out.patches.push_back({"/axis_order", order});
@@ -62,7 +75,8 @@ AddedAxis copyAxis(const Json &project, const std::string &axis) {
     if (!node.is_object()) return {};
     auto order = axisOrder(project);
     const auto letter = freeLetter(order, axis);
-    for (const char *key : {"cards", "as_built", "settings"}) node.erase(key);
+    for (const char *key : {"cards", "as_built", "settings"})
+        node.erase(key);
     node["letter"] = letter;
     const auto at = std::find(order.begin(), order.end(), axis);
     order.insert(at == order.end() ? at : at + 1, letter);
@@ -85,7 +99,9 @@ std::vector<Patch> removeAxis(const Json &project, const std::string &axis) {
     for (const char *list : {"parts", "tasks"})
         if (const auto *rows = nodeAt(project, std::string("/") + list); rows && rows->is_object())
             for (const auto &[key, row] : rows->items())
-                if (row.is_object() && (row.value("axis", std::string()) == axis || (!row.contains("axis") && key.starts_with(axis + "-")))) out.push_back({std::string("/") + list + "/" + key, nullptr});
+                if (row.is_object() && (row.value("axis", std::string()) == axis ||
+                                        (!row.contains("axis") && key.starts_with(axis + "-"))))
+                    out.push_back({std::string("/") + list + "/" + key, nullptr});
     return out;
 }
 

@@ -2,7 +2,7 @@
 #pragma once
 
 #include "machine/patch.h"
-#include <nlohmann/json.hpp>
+#include "json.h"
 #include <string>
 #include <vector>
 
@@ -15,7 +15,8 @@ struct AddedAxis {
     std::string id;
     std::vector<Patch> patches;
 };
-[[nodiscard]] AddedAxis addAxis(const nlohmann::json &project, const std::string &machineClass, const std::string &classAxis);
+[[nodiscard]] AddedAxis addAxis(const nlohmann::json &project, const std::string &machineClass,
+                                const std::string &classAxis);
 /// The axis once more under a free letter: survey, duty and designs with it; its parts, steps and cards begin anew.
 [[nodiscard]] AddedAxis copyAxis(const nlohmann::json &project, const std::string &axis);
 /// One place up (-1) or down (+1); empty when it stands at the end already.

@@ -56,7 +56,8 @@ Json valueAt(const Json &project, const std::string &pointer) {
 
 Json patched(const Json &project, const std::vector<Patch> &patches) {
     Json out = project;
-    for (const auto &p : patches) setAt(out, p.pointer, p.value);
+    for (const auto &p : patches)
+        setAt(out, p.pointer, p.value);
     return out;
 }
 

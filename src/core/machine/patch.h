@@ -1,7 +1,7 @@
 // Changing the job by places: what an edit, a mend and the journal are made of.
 #pragma once
 
-#include <nlohmann/json.hpp>
+#include "json.h"
 #include <string>
 #include <vector>
 

@@ -11,12 +11,15 @@ using Json = nlohmann::json;
 namespace {
 
 /// Calls `visit` for every place that is a field; the pointer of each.
-void eachField(Json &node, const std::string &pointer, const std::function<void(Json &, const std::string &, const FieldSpec &)> &visit) {
+void eachField(Json &node, const std::string &pointer,
+               const std::function<void(Json &, const std::string &, const FieldSpec &)> &visit) {
     if (!node.is_object()) return;
     for (auto it = node.begin(); it != node.end(); ++it) {
         const std::string p = pointer + "/" + it.key();
-        if (const auto *f = fieldAt(p)) visit(it.value(), p, *f);
-        else eachField(it.value(), p, visit);
+        if (const auto *f = fieldAt(p))
+            visit(it.value(), p, *f);
+        else
+            eachField(it.value(), p, visit);
     }
 }
 
@@ -43,12 +46,16 @@ bool tooDeep(std::string_view text) {
     for (std::size_t k = 0; k < text.size(); ++k) {
         const char c = text[k];
         if (quoted) {
-            if (c == '\\') ++k;
-            else if (c == '"') quoted = false;
-        } else if (c == '"') quoted = true;
+            if (c == '\\')
+                ++k;
+            else if (c == '"')
+                quoted = false;
+        } else if (c == '"')
+            quoted = true;
         else if (c == '{' || c == '[') {
             if (++depth > deepest) return true;
-        } else if (c == '}' || c == ']') --depth;
+        } else if (c == '}' || c == ']')
+            --depth;
     }
     return false;
 }
@@ -58,42 +65,58 @@ bool tooDeep(std::string_view text) {
 tl::expected<ReadProject, std::string> readProject(std::string_view text, std::string_view fileName) {
     const std::string name(fileName);
     if (text.starts_with("\xEF\xBB\xBF")) text.remove_prefix(3);
-    if (text.find_first_not_of(" \t\r\n") == std::string_view::npos) return tl::unexpected(name + ": the file is empty. Open its backup, the same name with ~ behind it.");
+    if (text.find_first_not_of(" \t\r\n") == std::string_view::npos)
+        return tl::unexpected(name + ": the file is empty. Open its backup, the same name with ~ behind it.");
     if (tooDeep(text)) return tl::unexpected(name + ": nested too deep to be a Lathewright job.");
     ReadProject out;
     try {
         out.project = Json::parse(text);
     } catch (const Json::parse_error &e) {
         const bool cut = e.byte + 1 >= text.size();
-        return tl::unexpected(name + ", " + placeOf(text, e.byte) + ": " + (cut ? "the file breaks off in the middle. Open its backup, the same name with ~ behind it." : "this is not JSON. It was not written by Lathewright, or was damaged; open its backup, the same name with ~ behind it."));
-    }
-    catch (const Json::exception &e) { // a number beyond a double, say
-        return tl::unexpected(name + ": a value in it is beyond any size a number can have (" + std::string(e.what()).substr(0, 120) + "). Mend it, or open the backup, the same name with ~ behind it.");
+        return tl::unexpected(
+            name + ", " + placeOf(text, e.byte) + ": " +
+            (cut ? "the file breaks off in the middle. Open its backup, the same name with ~ behind it."
+                 : "this is not JSON. It was not written by Lathewright, or was damaged; open its backup, the same "
+                   "name with ~ behind it."));
+    } catch (const Json::exception &e) { // a number beyond a double, say
+        return tl::unexpected(name + ": a value in it is beyond any size a number can have (" +
+                              std::string(e.what()).substr(0, 120) +
+                              "). Mend it, or open the backup, the same name with ~ behind it.");
     }
     auto &p = out.project;
     if (!p.is_object() || !p.contains("program") || p["program"] != "lathewright")
         return tl::unexpected(name + ": not a Lathewright job: \"program\" does not say lathewright.");
-    if (!p.contains("format") || !p["format"].is_number_integer()) return tl::unexpected(name + ", /format: a whole number is wanted; this version writes " + std::to_string(projectFormat) + ".");
-    if (p["format"].get<double>() > projectFormat) return tl::unexpected(name + ": made by a newer Lathewright (format " + p["format"].dump() + "; this one reads up to " + std::to_string(projectFormat) + "). Update, or export it there in the older format.");
+    if (!p.contains("format") || !p["format"].is_number_integer())
+        return tl::unexpected(name + ", /format: a whole number is wanted; this version writes " +
+                              std::to_string(projectFormat) + ".");
+    if (p["format"].get<double>() > projectFormat)
+        return tl::unexpected(name + ": made by a newer Lathewright (format " + p["format"].dump() +
+                              "; this one reads up to " + std::to_string(projectFormat) +
+                              "). Update, or export it there in the older format.");
     if (p["format"].get<double>() < 1) return tl::unexpected(name + ", /format: there is no format below 1.");
     for (const char *key : {"name", "class", "currency", "today"})
-        if (p.contains(key) && !p[key].is_string()) return tl::unexpected(name + ", /" + key + ": text in quotes is wanted here.");
+        if (p.contains(key) && !p[key].is_string())
+            return tl::unexpected(name + ", /" + key + ": text in quotes is wanted here.");
     for (const char *key : {"axes", "parts", "spindle", "controller"})
-        if (p.contains(key) && !p[key].is_object()) return tl::unexpected(name + ", /" + key + ": an object { } is wanted here.");
+        if (p.contains(key) && !p[key].is_object())
+            return tl::unexpected(name + ", /" + key + ": an object { } is wanted here.");
     if (p.contains("axes"))
         for (const auto &[id, axis] : p["axes"].items()) {
             const std::string at = "/axes/" + id;
             if (!axis.is_object()) return tl::unexpected(name + ", " + at + ": an axis must be an object { }.");
-            if (id.empty() || id.find_first_of("/~") != std::string::npos) return tl::unexpected(name + ", " + at + ": an axis cannot be called that; use a letter.");
+            if (id.empty() || id.find_first_of("/~") != std::string::npos)
+                return tl::unexpected(name + ", " + at + ": an axis cannot be called that; use a letter.");
             for (const char *key : {"survey", "duty", "targets", "designs"})
-                if (axis.contains(key) && !axis[key].is_object()) return tl::unexpected(name + ", " + at + "/" + key + ": an object { } is wanted here.");
+                if (axis.contains(key) && !axis[key].is_object())
+                    return tl::unexpected(name + ", " + at + "/" + key + ": an object { } is wanted here.");
         }
     dropEmpty(p, 0);
     std::string wrong;
     eachField(p, "", [&](Json &v, const std::string &at, const FieldSpec &f) {
         if (!wrong.empty() || v.is_null()) return;
         if (f.kind == FieldKind::Value) {
-            if (v.is_number() || v.is_string()) v = Json{{"typed", v.is_string() ? v.get<std::string>() : v.dump()}, {"standing", "stated"}};
+            if (v.is_number() || v.is_string())
+                v = Json{{"typed", v.is_string() ? v.get<std::string>() : v.dump()}, {"standing", "stated"}};
             if (!v.is_object()) {
                 wrong = at + ": a value such as {\"typed\": \"5mm\", \"standing\": \"measured\"} is wanted here.";
                 return;
@@ -103,10 +126,13 @@ tl::expected<ReadProject, std::string> readProject(std::string_view text, std::s
                 if (v.contains(key) && !v[key].is_string()) wrong = at + "/" + key + ": text in quotes is wanted here.";
             if (!wrong.empty() || !v.contains("typed")) return;
             const auto read = readTyped(v["typed"].get<std::string>(), f.dimension, f.unit);
-            if (!read) out.notes.push_back(at + ": " + read.error().sentence + " It is kept, and counts as not known.");
+            if (!read)
+                out.notes.push_back(at + ": " + read.error().sentence + " It is kept, and counts as not known.");
             else if (v.contains("value") && v["value"].is_number()) {
                 const double own = unitInSi(f.unit, f.dimension).value_or(1.0);
-                if (std::fabs(v["value"].get<double>() * own - read->si) > 1e-6 * std::fabs(read->si)) out.notes.push_back(at + ": typed says " + v["typed"].get<std::string>() + " but value says " + v["value"].dump() + "; what was typed counts.");
+                if (std::fabs(v["value"].get<double>() * own - read->si) > 1e-6 * std::fabs(read->si))
+                    out.notes.push_back(at + ": typed says " + v["typed"].get<std::string>() + " but value says " +
+                                        v["value"].dump() + "; what was typed counts.");
             }
             v.erase("value");
         } else if (!v.is_string()) {
@@ -114,7 +140,8 @@ tl::expected<ReadProject, std::string> readProject(std::string_view text, std::s
         } else if (f.kind == FieldKind::Choice) {
             const auto choices = choicesOf(f);
             const auto s = v.get<std::string>();
-            if (std::none_of(choices.begin(), choices.end(), [&](const auto &c) { return c.code == s; })) wrong = at + ": '" + s + "' is not one of the choices (" + choices.front().code + " ...).";
+            if (std::none_of(choices.begin(), choices.end(), [&](const auto &c) { return c.code == s; }))
+                wrong = at + ": '" + s + "' is not one of the choices (" + choices.front().code + " ...).";
         }
     });
     if (!wrong.empty()) return tl::unexpected(name + ", " + wrong);
@@ -135,7 +162,9 @@ std::string writeProject(const Json &project) {
 }
 
 Json emptyProject() {
-    return {{"format", projectFormat}, {"program", "lathewright"}, {"name", ""}, {"class", "bench_mill"}, {"currency", "EUR"}, {"axes", Json::object()}, {"axis_order", Json::array()}, {"parts", Json::object()}};
+    return {{"format", projectFormat},     {"program", "lathewright"}, {"name", ""},
+            {"class", "bench_mill"},       {"currency", "EUR"},        {"axes", Json::object()},
+            {"axis_order", Json::array()}, {"parts", Json::object()}};
 }
 
 } // namespace lw

@@ -1,7 +1,7 @@
 // The project as text: reading with a sentence for whatever is wrong, writing in a stable order.
 #pragma once
 
-#include <nlohmann/json.hpp>
+#include "json.h"
 #include <tl/expected.hpp>
 #include <string>
 #include <string_view>
@@ -13,7 +13,8 @@ inline constexpr int projectFormat = 1;
 
 struct ReadProject {
     nlohmann::json project;
-    std::vector<std::string> notes; ///< sentences about entries that stand but cannot be read, or that contradict themselves
+    std::vector<std::string>
+        notes; ///< sentences about entries that stand but cannot be read, or that contradict themselves
 };
 /// Parses and checks a job. The error says what, where (line or JSON pointer) and how to mend it; nothing is half-read.
 [[nodiscard]] tl::expected<ReadProject, std::string> readProject(std::string_view text, std::string_view fileName);

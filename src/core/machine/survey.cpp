@@ -138,7 +138,8 @@ Result<StrutForce> gasStrut(Force extended, double gasVolume, Length rod, Length
 }
 
 Result<EstimatedMass> estimateMass(Length l, Length w, Length h, Density density, Ratio fill, Mass added) {
-    for (double v : {l.value(), w.value(), h.value(), density.value(), fill}) LW_REQUIRE_POSITIVE(v, "length_mm");
+    for (double v : {l.value(), w.value(), h.value(), density.value(), fill})
+        LW_REQUIRE_POSITIVE(v, "length_mm");
     const Mass casting = l * w * h * density * fill;
     return EstimatedMass{casting, casting + added};
 }
@@ -152,7 +153,8 @@ std::vector<PullReading> readingsFrom(const Inputs &in) {
     const auto m = in.list<Force>("forces_minus_N");
     std::vector<PullReading> r;
     if (x.size() != p.size() || x.size() != m.size()) return r;
-    for (std::size_t k = 0; k < x.size(); ++k) r.push_back({x[k], p[k], m[k]});
+    for (std::size_t k = 0; k < x.size(); ++k)
+        r.push_back({x[k], p[k], m[k]});
     return r;
 }
 

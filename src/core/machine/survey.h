@@ -14,7 +14,8 @@ struct RimPull {
     Force axialFriction;
 };
 /// Axial friction from a pull on the handwheel rim. Work over one turn: (F_r*r - T0)*2pi*eta = F*p_h.
-/// Source: EB-1 (energy balance). Not valid where the handle torque is mostly a worn bearing: free the nut and pull direct.
+/// Source: EB-1 (energy balance). Not valid where the handle torque is mostly a worn bearing: free the nut and pull
+/// direct.
 /// @param pull at the rim, >= 0  @param rimRadius > 0  @param noLoadDrag handle torque with the nut free, >= 0
 /// @param travelPerTurn of the handle (the lead only if the handle sits on the screw), > 0  @param efficiency (0, 1]
 [[nodiscard]] Result<RimPull> rimPull(Force pull, Length rimRadius, Torque noLoadDrag, Length travelPerTurn,

@@ -68,7 +68,8 @@ FunctionNeed needOf(const std::string &text, int otherwise) {
 }
 std::string replaced(const std::string &text, const std::string &from, const std::string &to) {
     std::string out;
-    for (const auto &one : listOf(text)) out += (out.empty() ? "" : ", ") + (one == from ? to : one);
+    for (const auto &one : listOf(text))
+        out += (out.empty() ? "" : ", ") + (one == from ? to : one);
     return out;
 }
 
@@ -79,7 +80,8 @@ void readStored(const Json &project, BuildStep &s) {
     s.note = textAt(project, p + "/note", s.note);
     s.axis = textAt(project, p + "/axis", s.axis);
     const auto kind = textAt(project, p + "/kind");
-    for (auto k : {StepKind::Measure, StepKind::Order, StepKind::Make, StepKind::Strip, StepKind::Fit, StepKind::Wire, StepKind::Commission, StepKind::Work})
+    for (auto k : {StepKind::Measure, StepKind::Order, StepKind::Make, StepKind::Strip, StepKind::Fit, StepKind::Wire,
+                   StepKind::Commission, StepKind::Work})
         if (stepKindCode(k) == kind) s.kind = k;
     if (const auto h = knownAt(project, p + "/hours"); h.known()) {
         s.hours = h.v / 3600;
@@ -100,7 +102,9 @@ void readStored(const Json &project, BuildStep &s) {
     if (!parts.empty()) s.parts = listOf(parts);
     s.needBy = dayFromIso(textAt(project, p + "/need_by"));
 }
-bool dropped(const Json &project, const std::string &key) { return textAt(project, "/tasks/" + key + "/state") == "dropped"; }
+bool dropped(const Json &project, const std::string &key) {
+    return textAt(project, "/tasks/" + key + "/state") == "dropped";
+}
 
 std::vector<Nest> nests(const Json &project) {
     std::vector<Nest> out;
@@ -108,13 +112,21 @@ std::vector<Nest> nests(const Json &project) {
     for (const auto &rule : listOf(typed, ';')) {
         const auto colon = rule.find(':');
         if (colon == std::string::npos) continue;
-        for (const auto &outer : listOf(std::string_view(rule).substr(colon + 1))) out.push_back({trimmed(std::string_view(rule).substr(0, colon)), outer});
+        for (const auto &outer : listOf(std::string_view(rule).substr(colon + 1)))
+            out.push_back({trimmed(std::string_view(rule).substr(0, colon)), outer});
     }
     if (!typed.empty()) return out;
     // by the way such machines are built: what stands on what
     const auto cls = textAt(project, "/class");
     const bool lathe = cls.find("lathe") != std::string::npos, grinder = cls.find("grinder") != std::string::npos;
-    const std::string inner = lathe ? "Z" : grinder ? "cross" : cls == "router" ? "gantry" : "Y", outer = lathe ? "X" : grinder ? "table" : cls == "router" ? "carriage" : "X";
+    const std::string inner = lathe             ? "Z"
+                              : grinder         ? "cross"
+                              : cls == "router" ? "gantry"
+                                                : "Y",
+                      outer = lathe             ? "X"
+                              : grinder         ? "table"
+                              : cls == "router" ? "carriage"
+                                                : "X";
     std::string in, on;
     for (const auto &id : axisOrder(project)) {
         const auto name = textAt(project, "/axes/" + id + "/class_axis", id);
@@ -128,30 +140,48 @@ std::vector<Nest> nests(const Json &project) {
 std::vector<Remedy> remediesOf(const Json &project, const BuildPlan &plan, const BuildStep &s) {
     std::vector<Remedy> out;
     const auto *strip = plan.step(s.traps.front().strip);
-    out.push_back({Remedy::Kind::MakeFirst, "Make it now, before " + (strip ? strip->text : s.traps.front().strip), "measure what it must fit before stripping, leave it long if unsure", "", 0, 0, 0, 0.02});
+    out.push_back({Remedy::Kind::MakeFirst, "Make it now, before " + (strip ? strip->text : s.traps.front().strip),
+                   "measure what it must fit before stripping, leave it long if unsure", "", 0, 0, 0, 0.02});
     bool hand = false;
     if (const auto *machines = nodeAt(project, "/machines"); machines && machines->is_object())
         for (const auto &[key, machine] : machines->items()) {
             const std::string p = "/machines/" + key;
-            const auto name = textAt(project, p + "/name", key), place = textAt(project, p + "/place", "own"), functions = textAt(project, p + "/functions");
-            const auto reach = knownAt(project, p + "/reach_mm"), cost = knownAt(project, p + "/cost"), days = knownAt(project, p + "/days"), factor = knownAt(project, p + "/time_factor");
+            const auto name = textAt(project, p + "/name", key), place = textAt(project, p + "/place", "own"),
+                       functions = textAt(project, p + "/functions");
+            const auto reach = knownAt(project, p + "/reach_mm"), cost = knownAt(project, p + "/cost"),
+                       days = knownAt(project, p + "/days"), factor = knownAt(project, p + "/time_factor");
             const auto all = listOf(functions);
-            Remedy r{Remedy::Kind::OtherMachine, place == "sent_out" ? "Send it out" : name, "", name + ": " + (all.empty() ? std::string("made there") : all.back()), cost.known() ? cost.v : 0,
-                     place == "sent_out" ? 0 : s.hours * ((factor.known() ? factor.v : 1.5) - 1), days.known() ? days.v : 0, reach.known() ? reach.v * 1e3 : 0.02};
-            if (place == "hand") r.text = "By hand: " + functions;
-            else if (place != "sent_out" && !all.empty()) r.text += ", " + all.back();
+            Remedy r{Remedy::Kind::OtherMachine,
+                     place == "sent_out" ? "Send it out" : name,
+                     "",
+                     name + ": " + (all.empty() ? std::string("made there") : all.back()),
+                     cost.known() ? cost.v : 0,
+                     place == "sent_out" ? 0 : s.hours * ((factor.known() ? factor.v : 1.5) - 1),
+                     days.known() ? days.v : 0,
+                     reach.known() ? reach.v * 1e3 : 0.02};
+            if (place == "hand")
+                r.text = "By hand: " + functions;
+            else if (place != "sent_out" && !all.empty())
+                r.text += ", " + all.back();
             hand |= place == "hand";
             out.push_back(std::move(r));
         }
-    if (!hand) out.push_back({Remedy::Kind::OtherMachine, "By hand: saw and file to a line", "", "hand: saw and file", 0, 3 * s.hours, 0, 0.15});
+    if (!hand)
+        out.push_back({Remedy::Kind::OtherMachine, "By hand: saw and file to a line", "", "hand: saw and file", 0,
+                       3 * s.hours, 0, 0.15});
     const BuildStep *refit = nullptr;
     for (const auto &w : s.traps.front().waits)
         if (!refit) refit = plan.step(w);
-    out.push_back({Remedy::Kind::Refit, "Refit for it, then strip again", "one more strip and refit; gib, tram and alignment open again", "", 0, (strip ? strip->hours : 1.5) + (refit ? refit->hours : 2.5), 0, 0.02});
+    out.push_back({Remedy::Kind::Refit, "Refit for it, then strip again",
+                   "one more strip and refit; gib, tram and alignment open again", "", 0,
+                   (strip ? strip->hours : 1.5) + (refit ? refit->hours : 2.5), 0, 0.02});
     const auto rate = knownAt(project, "/labour_rate"), day = knownAt(project, "/delay_rate");
-    auto priced = priceRemedies(std::move(out), s.toleranceMm == s.toleranceMm ? s.toleranceMm : 0, rate.known() ? rate.v : 10, day.known() ? day.v : 2);
+    auto priced = priceRemedies(std::move(out), s.toleranceMm == s.toleranceMm ? s.toleranceMm : 0,
+                                rate.known() ? rate.v : 10, day.known() ? day.v : 2);
     for (auto &r : priced)
-        if (r.why.empty()) r.why = "reaches " + numberText(r.reachMm, 2) + "\u00a0mm" + (r.reaches ? "" : ", " + numberText(s.toleranceMm, 2) + " needed");
+        if (r.why.empty())
+            r.why = "reaches " + numberText(r.reachMm, 2) + "\u00a0mm" +
+                    (r.reaches ? "" : ", " + numberText(s.toleranceMm, 2) + " needed");
     return priced;
 }
 
@@ -176,8 +206,10 @@ void addCautions(const AxisModel *m, BuildStep &s) {
         break;
     case StepKind::Make:
         add("S19");
-        if (s.needsText.find("athe") != std::string::npos || (m && m->lathe)) add("S09");
-        else add("S11");
+        if (s.needsText.find("athe") != std::string::npos || (m && m->lathe))
+            add("S09");
+        else
+            add("S11");
         add("S08");
         break;
     case StepKind::Wire:
@@ -195,7 +227,8 @@ void addCautions(const AxisModel *m, BuildStep &s) {
         break;
     default: break;
     }
-    std::stable_sort(s.cautions.begin(), s.cautions.end(), [](const Caution &a, const Caution &b) { return a.text->severity < b.text->severity; });
+    std::stable_sort(s.cautions.begin(), s.cautions.end(),
+                     [](const Caution &a, const Caution &b) { return a.text->severity < b.text->severity; });
 }
 } // namespace
 
@@ -206,7 +239,8 @@ BuildPlan buildPlan(const Json &project, std::span<const DesignedAxis> axes, con
     for (const auto &a : axes) {
         auto steps = stepsOfAxis(project, *a.model, before);
         if (!steps.empty()) before = a.model->id + "-first";
-        for (auto &s : steps) listed.push_back(std::move(s));
+        for (auto &s : steps)
+            listed.push_back(std::move(s));
     }
     if (!listed.empty()) {
         BuildStep hand;
@@ -215,13 +249,17 @@ BuildPlan buildPlan(const Json &project, std::span<const DesignedAxis> axes, con
         hand.kind = StepKind::Commission;
         hand.hours = 1;
         for (const auto &a : axes)
-            if (std::any_of(listed.begin(), listed.end(), [&](const auto &s) { return s.key == a.model->id + "-first"; })) hand.afterText += (hand.afterText.empty() ? "" : ", ") + a.model->id + "-first";
+            if (std::any_of(listed.begin(), listed.end(),
+                            [&](const auto &s) { return s.key == a.model->id + "-first"; }))
+                hand.afterText += (hand.afterText.empty() ? "" : ", ") + a.model->id + "-first";
         hand.derived = true;
         listed.push_back(std::move(hand));
     }
     if (const auto *tasks = nodeAt(project, "/tasks"); tasks && tasks->is_object())
         for (const auto &[key, stored] : tasks->items()) {
-            if (!stored.is_object() || std::any_of(listed.begin(), listed.end(), [k = key](const auto &s) { return s.key == k; })) continue;
+            if (!stored.is_object() ||
+                std::any_of(listed.begin(), listed.end(), [k = key](const auto &s) { return s.key == k; }))
+                continue;
             BuildStep own;
             own.key = key;
             own.text = key;
@@ -232,7 +270,8 @@ BuildPlan buildPlan(const Json &project, std::span<const DesignedAxis> axes, con
         // an outer slide that came off with an inner one goes back with it
         if (s.derived && !s.axis.empty())
             for (const auto &[inner, outer] : nest)
-                if (inner == s.axis && !s.restoresText.empty() && s.key != s.axis + "-motor") s.restoresText += ", " + outer + (s.key == s.axis + "-first" ? "@2" : "@1");
+                if (inner == s.axis && !s.restoresText.empty() && s.key != s.axis + "-motor")
+                    s.restoresText += ", " + outer + (s.key == s.axis + "-first" ? "@2" : "@1");
         readStored(project, s);
         s.after = listOf(s.afterText);
     }
@@ -247,7 +286,8 @@ BuildPlan buildPlan(const Json &project, std::span<const DesignedAxis> axes, con
                     if (const auto at = std::find(s.after.begin(), s.after.end(), gone.key); at != s.after.end()) {
                         s.after.erase(at);
                         for (const auto &b : gone.after)
-                            if (b != s.key && std::find(s.after.begin(), s.after.end(), b) == s.after.end()) s.after.push_back(b);
+                            if (b != s.key && std::find(s.after.begin(), s.after.end(), b) == s.after.end())
+                                s.after.push_back(b);
                     }
                 again = true;
                 break;
@@ -259,10 +299,12 @@ BuildPlan buildPlan(const Json &project, std::span<const DesignedAxis> axes, con
         s.task.after = s.after;
         for (const auto &group : listOf(s.needsText)) {
             s.task.needs.emplace_back();
-            for (const auto &one : listOf(group, '|')) s.task.needs.back().push_back(needOf(one, 1));
+            for (const auto &one : listOf(group, '|'))
+                s.task.needs.back().push_back(needOf(one, 1));
         }
         s.task.strips = listOf(s.stripsText);
-        for (const auto &one : listOf(s.restoresText)) s.task.restores.push_back(needOf(one, 2));
+        for (const auto &one : listOf(s.restoresText))
+            s.task.restores.push_back(needOf(one, 2));
         tasks.push_back(s.task);
     }
     const auto order = workableOrder(tasks);
@@ -270,7 +312,8 @@ BuildPlan buildPlan(const Json &project, std::span<const DesignedAxis> axes, con
         plan.problem = sentence(order.error());
         plan.steps = std::move(listed);
     } else {
-        for (auto k : *order) plan.steps.push_back(listed[k]);
+        for (auto k : *order)
+            plan.steps.push_back(listed[k]);
         if (const auto traps = findTraps(tasks, nest))
             for (const auto &t : *traps)
                 for (auto &s : plan.steps)
@@ -278,14 +321,20 @@ BuildPlan buildPlan(const Json &project, std::span<const DesignedAxis> axes, con
     }
     std::unordered_map<std::string_view, const PartLine *> byKey;
     byKey.reserve(parts.size());
-    for (const auto &l : parts) byKey.emplace(l.key, &l);
+    for (const auto &l : parts)
+        byKey.emplace(l.key, &l);
     for (auto &s : plan.steps) {
         for (const auto &b : s.after)
             if (const auto *o = plan.step(b); o && !o->done()) s.waits.push_back(b);
         for (const auto &key : s.parts) {
-            if (const auto it = byKey.find(key); it != byKey.end() && it->second->state != PartState::Arrived && it->second->state != PartState::Fitted && it->second->state != PartState::Dropped) s.missing.push_back(it->second->text);
+            if (const auto it = byKey.find(key); it != byKey.end() && it->second->state != PartState::Arrived &&
+                                                 it->second->state != PartState::Fitted &&
+                                                 it->second->state != PartState::Dropped)
+                s.missing.push_back(it->second->text);
             if (s.needBy && !s.done())
-                if (const auto [at, fresh] = plan.neededBy.try_emplace(key, *s.needBy, s.text); !fresh && *s.needBy < at->second.first) at->second = {*s.needBy, s.text};
+                if (const auto [at, fresh] = plan.neededBy.try_emplace(key, *s.needBy, s.text);
+                    !fresh && *s.needBy < at->second.first)
+                    at->second = {*s.needBy, s.text};
         }
         const AxisModel *m = nullptr;
         const AxisState *state = nullptr;
@@ -317,7 +366,8 @@ BuildPlan buildPlan(const Json &project, std::span<const DesignedAxis> axes, con
     plan.factor = f.factor;
     plan.left = f.remaining;
     // the machine as the ticked steps leave it
-    for (const auto &a : axes) plan.functions.push_back({a.model->id, SlideState::Whole});
+    for (const auto &a : axes)
+        plan.functions.push_back({a.model->id, SlideState::Whole});
     plan.functions.push_back({"spindle", SlideState::Whole});
     for (const auto &s : plan.steps) {
         if (!s.done()) continue;
@@ -327,7 +377,10 @@ BuildPlan buildPlan(const Json &project, std::span<const DesignedAxis> axes, con
         for (auto &fn : plan.functions) {
             if (std::find(off.begin(), off.end(), fn.name) != off.end()) fn.state = SlideState::Stripped;
             for (const auto &r : s.task.restores)
-                if (r.function == fn.name) fn.state = r.quality == 2 ? SlideState::Proven : r.quality == 1 ? SlideState::ByHand : SlideState::Unproven;
+                if (r.function == fn.name)
+                    fn.state = r.quality == 2   ? SlideState::Proven
+                               : r.quality == 1 ? SlideState::ByHand
+                                                : SlideState::Unproven;
         }
     }
     return plan;
@@ -393,12 +446,15 @@ std::vector<Patch> remedyPatches(const BuildPlan &plan, const BuildStep &step, c
     if (!strip) return {};
     auto join = [](const std::vector<std::string> &keys) {
         std::string t;
-        for (const auto &k : keys) t += (t.empty() ? "" : ", ") + k;
+        for (const auto &k : keys)
+            t += (t.empty() ? "" : ", ") + k;
         return t;
     };
     if (remedy.kind == Remedy::Kind::OtherMachine) {
         std::vector<Patch> out{{p + "/needs", remedy.machine}};
-        if (remedy.extraHours > 0) out.push_back({p + "/hours", {{"typed", numberText(step.hours + remedy.extraHours, 4)}, {"standing", "stated"}}});
+        if (remedy.extraHours > 0)
+            out.push_back(
+                {p + "/hours", {{"typed", numberText(step.hours + remedy.extraHours, 4)}, {"standing", "stated"}}});
         return out;
     }
     if (remedy.kind == Remedy::Kind::MakeFirst) {
@@ -416,11 +472,13 @@ std::vector<Patch> remedyPatches(const BuildPlan &plan, const BuildStep &step, c
                     const auto *before = plan.step(b);
                     if (&s != &step && before && before->kind == StepKind::Make) continue;
                     if (b != step.key && std::find(kept.begin(), kept.end(), b) == kept.end()) kept.push_back(b);
-                } else if (const auto *inner = plan.step(b)) keep(*inner);
+                } else if (const auto *inner = plan.step(b))
+                    keep(*inner);
         };
         keep(step);
         auto stripAfter = strip->after;
-        if (std::find(stripAfter.begin(), stripAfter.end(), step.key) == stripAfter.end()) stripAfter.push_back(step.key);
+        if (std::find(stripAfter.begin(), stripAfter.end(), step.key) == stripAfter.end())
+            stripAfter.push_back(step.key);
         return {{p + "/after", join(kept)}, {"/tasks/" + strip->key + "/after", join(stripAfter)}};
     }
     // one more refit before it and one more strip after it
@@ -428,22 +486,42 @@ std::vector<Patch> remedyPatches(const BuildPlan &plan, const BuildStep &step, c
     std::vector<Patch> out;
     const BuildStep *back = trap.waits.empty() ? nullptr : plan.step(trap.waits.front());
     auto hours = [](double h) { return Json{{"typed", numberText(h, 4)}, {"standing", "assumed"}}; };
-    out.push_back({"/tasks/" + refit, {{"text", "Refit for it: " + step.text}, {"axis", step.axis}, {"kind", "fit"}, {"after", step.afterText}, {"restores", trap.function + "@1"}, {"hours", hours(back ? back->hours : 2.5)}}});
-    out.push_back({"/tasks/" + again, {{"text", "Strip again"}, {"axis", step.axis}, {"kind", "strip"}, {"after", step.key}, {"strips", trap.function}, {"hours", hours(strip->hours)}}});
+    out.push_back({"/tasks/" + refit,
+                   {{"text", "Refit for it: " + step.text},
+                    {"axis", step.axis},
+                    {"kind", "fit"},
+                    {"after", step.afterText},
+                    {"restores", trap.function + "@1"},
+                    {"hours", hours(back ? back->hours : 2.5)}}});
+    out.push_back({"/tasks/" + again,
+                   {{"text", "Strip again"},
+                    {"axis", step.axis},
+                    {"kind", "strip"},
+                    {"after", step.key},
+                    {"strips", trap.function},
+                    {"hours", hours(strip->hours)}}});
     out.push_back({p + "/after", refit});
     std::string needs;
     for (const auto &group : step.task.needs)
-        for (std::size_t k = 0; k < group.size(); ++k) needs += (k ? " | " : needs.empty() ? "" : ", ") + group[k].function + (group[k].function == trap.function ? "@1" : "@" + std::to_string(group[k].quality));
+        for (std::size_t k = 0; k < group.size(); ++k)
+            needs += (k               ? " | "
+                      : needs.empty() ? ""
+                                      : ", ") +
+                     group[k].function +
+                     (group[k].function == trap.function ? "@1" : "@" + std::to_string(group[k].quality));
     out.push_back({p + "/needs", needs});
     for (const auto &s : plan.steps)
-        if (s.key != step.key && std::find(s.after.begin(), s.after.end(), step.key) != s.after.end()) out.push_back({"/tasks/" + s.key + "/after", replaced(s.afterText, step.key, again)});
+        if (s.key != step.key && std::find(s.after.begin(), s.after.end(), step.key) != s.after.end())
+            out.push_back({"/tasks/" + s.key + "/after", replaced(s.afterText, step.key, again)});
     return out;
 }
 
 std::vector<const Caution *> unreadDangers(const Json &project, const BuildStep &step, Day today) {
     std::vector<const Caution *> out;
     for (const auto &c : step.cautions)
-        if (c.text->severity == Severity::Danger && textAt(project, "/cautions/" + std::string(c.text->id) + "/read_on") != isoDay(today)) out.push_back(&c);
+        if (c.text->severity == Severity::Danger &&
+            textAt(project, "/cautions/" + std::string(c.text->id) + "/read_on") != isoDay(today))
+            out.push_back(&c);
     return out;
 }
 
@@ -453,12 +531,18 @@ constexpr Calculation table[] = {
     {"teardown_remedy",
      [](const Inputs &in, Outputs &out) -> Result<void> {
          std::vector<Remedy> options;
-         for (const auto &o : in.json("options")) options.push_back({Remedy::Kind::OtherMachine, o.at("id"), "", "", o.at("money_minor").get<double>(), o.at("extra_hours_h").get<double>(), o.at("delay_days").get<double>(), o.at("tolerance_mm").get<double>()});
-         const auto priced = priceRemedies(std::move(options), in.number("needed_tolerance_mm"), in.number("labour_rate_minor_per_h"), in.number("delay_cost_minor_per_day"));
+         for (const auto &o : in.json("options"))
+             options.push_back({Remedy::Kind::OtherMachine, o.at("id"), "", "", o.at("money_minor").get<double>(),
+                                o.at("extra_hours_h").get<double>(), o.at("delay_days").get<double>(),
+                                o.at("tolerance_mm").get<double>()});
+         const auto priced = priceRemedies(std::move(options), in.number("needed_tolerance_mm"),
+                                           in.number("labour_rate_minor_per_h"), in.number("delay_cost_minor_per_day"));
          Json cost = Json::object(), rejected = Json::array();
          for (const auto &r : priced) {
-             if (r.reaches) cost[r.text] = r.cost;
-             else rejected.push_back(r.text);
+             if (r.reaches)
+                 cost[r.text] = r.cost;
+             else
+                 rejected.push_back(r.text);
          }
          out.json("cost_minor", cost);
          out.json("rejected", rejected);
@@ -469,7 +553,8 @@ constexpr Calculation table[] = {
     {"hours_forecast",
      [](const Inputs &in, Outputs &out) -> Result<void> {
          std::vector<PlannedHours> tasks;
-         for (const auto &t : in.json("tasks")) tasks.push_back({t.at("plan_h").get<double>(), t.value("actual_h", 0.0), t.value("done", false)});
+         for (const auto &t : in.json("tasks"))
+             tasks.push_back({t.at("plan_h").get<double>(), t.value("actual_h", 0.0), t.value("done", false)});
          const auto f = forecastHours(tasks);
          out.number("factor", f.factor);
          out.number("remaining_h", f.remaining);

@@ -10,7 +10,8 @@ namespace lw {
 
 using Day = std::chrono::sys_days;
 
-/// "2026-03-12", "12.3.2026", "12 Mar 2026", "12 Mar" (in the year that lies nearest to today). Nothing when it is no date.
+/// "2026-03-12", "12.3.2026", "12 Mar 2026", "12 Mar" (in the year that lies nearest to today). Nothing when it is no
+/// date.
 [[nodiscard]] std::optional<Day> readDay(std::string_view text, Day today);
 /// "2026-03-12": how files hold it. Nothing else is read back from files.
 [[nodiscard]] std::string isoDay(Day d);

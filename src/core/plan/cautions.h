@@ -1,5 +1,5 @@
-// What can hurt, in two short sentences, and where it belongs. Danger ones are read and ticked once a working day before
-// the step goes on. They quote no standard's text and make no machine safe.
+// What can hurt, in two short sentences, and where it belongs. Danger ones are read and ticked once a working day
+// before the step goes on. They quote no standard's text and make no machine safe.
 #pragma once
 
 #include <span>

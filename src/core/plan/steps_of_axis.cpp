@@ -20,7 +20,8 @@ std::string turnedNeeds(const nlohmann::json &project) {
     if (textAt(project, "/class").find("lathe") != std::string::npos) return plateNeeds(project);
     if (const auto *machines = nodeAt(project, "/machines"); machines && machines->is_object())
         for (const auto &[key, m] : machines->items())
-            if (textAt(project, "/machines/" + key + "/functions").find("lathe") != std::string::npos) return textAt(project, "/machines/" + key + "/name", key) + ": lathe spindle";
+            if (textAt(project, "/machines/" + key + "/functions").find("lathe") != std::string::npos)
+                return textAt(project, "/machines/" + key + "/name", key) + ": lathe spindle";
     return {};
 }
 } // namespace
@@ -48,7 +49,8 @@ std::vector<BuildStep> stepsOfAxis(const nlohmann::json &project, const AxisMode
     add("measure", "Measure as found", StepKind::Measure, 1, "");
     add("order", "Order what is still missing", StepKind::Order, 0, measured);
     std::string made = ready;
-    auto make = [&](const char *key, const std::string &text, double hours, const std::string &needs, double tolerance) -> BuildStep & {
+    auto make = [&](const char *key, const std::string &text, double hours, const std::string &needs,
+                    double tolerance) -> BuildStep & {
         auto &s = add(key, text, StepKind::Make, hours, ready);
         s.needsText = needs;
         s.toleranceMm = tolerance;
@@ -56,12 +58,17 @@ std::vector<BuildStep> stepsOfAxis(const nlohmann::json &project, const AxisMode
         return s;
     };
     const bool splitNut = m.keepsScrew && !m.wheel && !m.nutKind.empty();
-    if (splitNut) make("nut", m.nutKind.find("split") != std::string::npos ? "Split nut and clamp" : "Nut: " + m.nutKind, 3, turnedNeeds(project), 0.02);
+    if (splitNut)
+        make("nut", m.nutKind.find("split") != std::string::npos ? "Split nut and clamp" : "Nut: " + m.nutKind, 3,
+             turnedNeeds(project), 0.02);
     if (m.ballScrew()) make("bracket", "Nut bracket", 3, plateNeeds(project), 0.02);
     const bool boughtBlock = m.fixedKind.find("block") != std::string::npos;
-    if (!m.wheel && !boughtBlock && (!m.fixedKind.empty() || m.bearingBore.known())) make("block", "Bearing block", 4, plateNeeds(project), 0.02);
+    if (!m.wheel && !boughtBlock && (!m.fixedKind.empty() || m.bearingBore.known()))
+        make("block", "Bearing block", 4, plateNeeds(project), 0.02);
     make("plate", "Motor plate", 3, plateNeeds(project), 0.05);
-    auto &strip = add("strip", m.vertical ? "Block the " + what + " with timber, old screw out" : "Strip the " + what + ", clean", StepKind::Strip, 2, made);
+    auto &strip =
+        add("strip", m.vertical ? "Block the " + what + " with timber, old screw out" : "Strip the " + what + ", clean",
+            StepKind::Strip, 2, made);
     strip.stripsText = id;
     std::string before = strip.key;
     if (m.keepsScrew && !m.wheel && m.runOutMeasured && m.runOut.v > 0.02e-3) {
@@ -70,8 +77,13 @@ std::vector<BuildStep> stepsOfAxis(const nlohmann::json &project, const AxisMode
         s.toleranceMm = 0.02;
         before += ", " + s.key;
     }
-    auto &fit = add("fit", m.ballScrew() ? "Ball screw and its ends, align" : m.wheel ? "Wheel and rack, set the backlash" : "Bearings, nut, dowels", StepKind::Fit, m.ballScrew() ? 5 : 3, before);
-    for (const char *ref : {"fixed_end", "far_end"}) fit.parts.push_back(part(ref));
+    auto &fit = add("fit",
+                    m.ballScrew() ? "Ball screw and its ends, align"
+                    : m.wheel     ? "Wheel and rack, set the backlash"
+                                  : "Bearings, nut, dowels",
+                    StepKind::Fit, m.ballScrew() ? 5 : 3, before);
+    for (const char *ref : {"fixed_end", "far_end"})
+        fit.parts.push_back(part(ref));
     if (m.ballScrew()) fit.parts.push_back(part("screw"));
     std::string last = fit.key;
     if (m.hasBrake) {
@@ -83,9 +95,11 @@ std::vector<BuildStep> stepsOfAxis(const nlohmann::json &project, const AxisMode
     refit.restoresText = id + "@1";
     auto &motor = add("motor", m.belt ? "Motor, belt, cover" : "Motor and coupling", StepKind::Fit, 2, refit.key);
     motor.restoresText = id + "@0";
-    for (const char *ref : {"motor", "small_pulley", "belt", "large_pulley", "cover", "coupling"}) motor.parts.push_back(part(ref));
+    for (const char *ref : {"motor", "small_pulley", "belt", "large_pulley", "cover", "coupling"})
+        motor.parts.push_back(part(ref));
     auto &wire = add("wire", "Wire " + id + ", switches", StepKind::Wire, 1, motor.key);
-    for (const char *ref : {"drive", "supply", "switches"}) wire.parts.push_back(part(ref));
+    for (const char *ref : {"drive", "supply", "switches"})
+        wire.parts.push_back(part(ref));
     auto &first = add("first", "First moves of " + id, StepKind::Commission, 1, wire.key);
     first.restoresText = id + "@2";
     return out;

@@ -19,7 +19,8 @@ public:
             if (has(after, k)) tos.push_back(k);
         }
         for (auto f : froms)
-            for (auto t : tos) m_reach[f * m_n + t] = true;
+            for (auto t : tos)
+                m_reach[f * m_n + t] = true;
     }
     [[nodiscard]] bool has(std::size_t before, std::size_t after) const { return m_reach[before * m_n + after]; }
 
@@ -30,18 +31,23 @@ private:
 
 Result<Reach> reachOf(const std::vector<PlanTask> &tasks) {
     std::map<std::string, std::size_t> at;
-    for (std::size_t k = 0; k < tasks.size(); ++k) at[tasks[k].id] = k;
+    for (std::size_t k = 0; k < tasks.size(); ++k)
+        at[tasks[k].id] = k;
     Reach reach(tasks.size());
     for (std::size_t k = 0; k < tasks.size(); ++k)
         for (const auto &before : tasks[k].after) {
             const auto it = at.find(before);
-            if (it == at.end()) return fail(CalcErrorCode::BadText, tasks[k].id, 0, 0, "waits for '" + before + "', and there is no such step. Mend what it comes after.");
+            if (it == at.end())
+                return fail(CalcErrorCode::BadText, tasks[k].id, 0, 0,
+                            "waits for '" + before + "', and there is no such step. Mend what it comes after.");
             reach.link(it->second, k);
         }
     std::string cycle;
     for (std::size_t k = 0; k < tasks.size(); ++k)
         if (reach.has(k, k)) cycle += (cycle.empty() ? "" : ", ") + tasks[k].id;
-    if (!cycle.empty()) return fail(CalcErrorCode::NoSolution, "order", 0, 0, "these steps wait for each other in a circle: " + cycle + ". Take one link out.");
+    if (!cycle.empty())
+        return fail(CalcErrorCode::NoSolution, "order", 0, 0,
+                    "these steps wait for each other in a circle: " + cycle + ". Take one link out.");
     return reach;
 }
 
@@ -53,12 +59,16 @@ Result<std::vector<Trap>> findTraps(const std::vector<PlanTask> &tasks, const st
     const Reach &reach = *read;
     const std::size_t n = tasks.size();
     auto restores = [&](std::size_t r, const std::string &f, int quality) {
-        return std::any_of(tasks[r].restores.begin(), tasks[r].restores.end(), [&](const auto &x) { return x.function == f && x.quality >= quality; });
+        return std::any_of(tasks[r].restores.begin(), tasks[r].restores.end(),
+                           [&](const auto &x) { return x.function == f && x.quality >= quality; });
     };
     // What each task takes off, the outer slides that come off with an inner one included.
     std::vector<std::vector<std::string>> strips(n);
-    auto contains = [](const std::vector<std::string> &v, const std::string &s) { return std::find(v.begin(), v.end(), s) != v.end(); };
-    for (std::size_t k = 0; k < n; ++k) strips[k] = tasks[k].strips;
+    auto contains = [](const std::vector<std::string> &v, const std::string &s) {
+        return std::find(v.begin(), v.end(), s) != v.end();
+    };
+    for (std::size_t k = 0; k < n; ++k)
+        strips[k] = tasks[k].strips;
     bool grown = true;
     while (grown) { // nests may be nested
         grown = false;
@@ -86,7 +96,8 @@ Result<std::vector<Trap>> findTraps(const std::vector<PlanTask> &tasks, const st
             for (const auto &need : group) {
                 bool trapped = false;
                 for (std::size_t s = 0; s < n; ++s) {
-                    if (s == m || !contains(strips[s], need.function) || !reach.has(s, m)) continue; // may still be made before it
+                    if (s == m || !contains(strips[s], need.function) || !reach.has(s, m))
+                        continue; // may still be made before it
                     bool way = false;
                     Trap t{tasks[m].id, need.function, tasks[s].id, {}, {}};
                     for (std::size_t r = 0; r < n; ++r) {
@@ -95,8 +106,10 @@ Result<std::vector<Trap>> findTraps(const std::vector<PlanTask> &tasks, const st
                             if (!reach.has(r, s) && !reach.has(m, r)) t.unlinked.push_back(tasks[r].id);
                             continue;
                         }
-                        if (reach.has(m, r)) t.waits.push_back(tasks[r].id);
-                        else way = true; // before it already, or can be put before it
+                        if (reach.has(m, r))
+                            t.waits.push_back(tasks[r].id);
+                        else
+                            way = true; // before it already, or can be put before it
                     }
                     if (way) continue;
                     trapped = true;
@@ -112,13 +125,15 @@ Result<std::vector<Trap>> findTraps(const std::vector<PlanTask> &tasks, const st
 Result<std::vector<std::size_t>> workableOrder(const std::vector<PlanTask> &tasks) {
     if (auto reach = reachOf(tasks); !reach) return tl::unexpected(reach.error()); // circles and links to nothing
     std::map<std::string_view, std::size_t> at;
-    for (std::size_t k = 0; k < tasks.size(); ++k) at[tasks[k].id] = k;
+    for (std::size_t k = 0; k < tasks.size(); ++k)
+        at[tasks[k].id] = k;
     std::vector<std::size_t> order;
     std::vector<bool> done(tasks.size(), false);
     while (order.size() < tasks.size())
         for (std::size_t k = 0; k < tasks.size(); ++k) {
             if (done[k]) continue;
-            if (!std::all_of(tasks[k].after.begin(), tasks[k].after.end(), [&](const auto &b) { return done[at[b]]; })) continue;
+            if (!std::all_of(tasks[k].after.begin(), tasks[k].after.end(), [&](const auto &b) { return done[at[b]]; }))
+                continue;
             done[k] = true;
             order.push_back(k);
             break; // the earliest in the order given comes first

@@ -30,14 +30,17 @@ void addSurveyChecks(const AxisModel &m, const AxisState &s, std::vector<Finding
         std::vector<double> leads;
         for (const auto *k : {&m.leadMeasured, &m.leadDial, &m.leadThread})
             if (k->known()) leads.push_back(k->v);
-        if (m.hasScrew && !leads.empty()) leads.push_back(m.thread.lead().value()); // the name of its thread is a way too
+        if (m.hasScrew && !leads.empty())
+            leads.push_back(m.thread.lead().value()); // the name of its thread is a way too
         if (leads.size() >= 2) {
             const auto [lo, hi] = std::minmax_element(leads.begin(), leads.end());
             out.push_back(upperRow(I::S4, (*hi - *lo) / *hi, 0.003, 0.01));
         } else if (!m.wheel) {
             unless(false, upperRow(I::S4, notKnown, 0.003, 0.01));
         }
-        if (m.cls && !m.ballScrew()) out.push_back(upperRow(I::S5, s.lostMotion == s.lostMotion ? s.lostMotion : notKnown, m.cls->lostPass * 1e-3, m.cls->lostFail * 1e-3));
+        if (m.cls && !m.ballScrew())
+            out.push_back(upperRow(I::S5, s.lostMotion == s.lostMotion ? s.lostMotion : notKnown,
+                                   m.cls->lostPass * 1e-3, m.cls->lostFail * 1e-3));
     }
     if (!m.vertical) { // how heavily it runs for its weight
         const double weight = m.mass.v * standardGravity;
@@ -48,7 +51,10 @@ void addSurveyChecks(const AxisModel &m, const AxisState &s, std::vector<Finding
             out.push_back(upperRow(I::S6, m.pullMean.v / expected, 3, 5));
         } else if (m.constantDrag <= 0.6 * m.pullMean.v) {
             const double mu = (m.pullMean.v - m.constantDrag) / weight;
-            const Verdict v = !(mu == mu) ? Verdict::NotKnown : mu > 0.45 ? Verdict::Fails : mu < 0.03 || mu > 0.30 ? Verdict::Watch : Verdict::Holds;
+            const Verdict v = !(mu == mu)              ? Verdict::NotKnown
+                              : mu > 0.45              ? Verdict::Fails
+                              : mu < 0.03 || mu > 0.30 ? Verdict::Watch
+                                                       : Verdict::Holds;
             out.push_back(plainRow(I::S6, v, mu));
         }
     }
@@ -67,10 +73,14 @@ void addSurveyChecks(const AxisModel &m, const AxisState &s, std::vector<Finding
         const double carried = m.strut.v + (m.counterweight.known() ? m.counterweight.v : 0) * standardGravity;
         if (!(carried == carried) || carried > 0) {
             const double share = std::max(carried, m.strutMost) / s.weightUnbalanced; // rod in, where it pulls most
-            const Verdict v = !(share == share) ? Verdict::NotKnown : share > 1 ? Verdict::Fails : share < 0.5 || share > 0.97 ? Verdict::Watch : Verdict::Holds;
+            const Verdict v = !(share == share)             ? Verdict::NotKnown
+                              : share > 1                   ? Verdict::Fails
+                              : share < 0.5 || share > 0.97 ? Verdict::Watch
+                                                            : Verdict::Holds;
             out.push_back(plainRow(I::S8, v, carried, s.weightUnbalanced));
         }
-        if (m.guideOffset.known() && m.guideLength.known()) out.push_back(upperRow(I::S10, 2 * m.wayFriction * m.guideOffset.v / m.guideLength.v, 0.3, 0.6));
+        if (m.guideOffset.known() && m.guideLength.known())
+            out.push_back(upperRow(I::S10, 2 * m.wayFriction * m.guideOffset.v / m.guideLength.v, 0.3, 0.6));
     }
     if (m.belt && !m.wheel) out.push_back(upperRow(I::TR44, m.runOut.v, 0.02e-3, 0.05e-3));
 }
@@ -91,9 +101,13 @@ void addDutyChecks(const AxisModel &m, const AxisState &s, std::vector<Finding> 
         add(marginRow(I::P1, c.power * m.factorOf(c).v / m.spindleEfficiency.v, m.spindlePower.v, 1, 1.25));
         if (c.kind == CutKind::Milling) {
             const bool big = c.cutter >= 8e-3 * (1 - 1e-9);
-            const double thinPass = big ? 0.01e-3 : 0.005e-3, thinFail = 0.003e-3, thickPass = big ? 0.3e-3 : 0.05e-3, thickFail = big ? 0.5e-3 : 0.1e-3;
+            const double thinPass = big ? 0.01e-3 : 0.005e-3, thinFail = 0.003e-3, thickPass = big ? 0.3e-3 : 0.05e-3,
+                         thickFail = big ? 0.5e-3 : 0.1e-3;
             const double h = c.chip;
-            const Verdict v = !(h == h) ? Verdict::NotKnown : h < thinFail || h > thickFail ? Verdict::Fails : h < thinPass || h > thickPass ? Verdict::Watch : Verdict::Holds;
+            const Verdict v = !(h == h)                       ? Verdict::NotKnown
+                              : h < thinFail || h > thickFail ? Verdict::Fails
+                              : h < thinPass || h > thickPass ? Verdict::Watch
+                                                              : Verdict::Holds;
             add(plainRow(I::P2, v, h, h < thinPass ? thinPass : thickPass));
             if (c.climbPull > 0) {
                 // held where it runs loosest, and on no guess: a class range must hold at its lower end
@@ -101,7 +115,9 @@ void addDutyChecks(const AxisModel &m, const AxisState &s, std::vector<Finding> 
                 const double play = s.playStays, friction = m.pullLoosest.v;
                 const bool guessed = !m.pullMeasured;
                 const auto holds = [&](double f) { return f >= 1.5 * pull; };
-                Verdict p = play <= 10e-6 || holds(guessed ? m.pullLoosest.low : friction) ? Verdict::Holds : play <= 20e-6 ? Verdict::Watch : Verdict::Fails;
+                Verdict p = play <= 10e-6 || holds(guessed ? m.pullLoosest.low : friction) ? Verdict::Holds
+                            : play <= 20e-6                                                ? Verdict::Watch
+                                                                                           : Verdict::Fails;
                 if (p == Verdict::Fails && guessed && holds(m.pullLoosest.high)) p = Verdict::NotKnown;
                 if (!(play == play) && p != Verdict::Holds) p = Verdict::NotKnown;
                 add(plainRow(I::P3, p, pull, friction));
@@ -109,8 +125,10 @@ void addDutyChecks(const AxisModel &m, const AxisState &s, std::vector<Finding> 
         } else if (c.kind == CutKind::Drilling && m.vertical) {
             double available = notKnown;
             for (const auto &p : s.points)
-                if (p.cut == static_cast<int>(k) && p.design == p.design) // what is left for the drill: the ways rub, the weight helps going down
-                    available = thrustAtNut(s.chain, newtonMetres(p.design)).value() - s.sizingPull - m.directionOf(static_cast<int>(k)) * s.netWeight;
+                if (p.cut == static_cast<int>(k) &&
+                    p.design == p.design) // what is left for the drill: the ways rub, the weight helps going down
+                    available = thrustAtNut(s.chain, newtonMetres(p.design)).value() - s.sizingPull -
+                                m.directionOf(static_cast<int>(k)) * s.netWeight;
             add(marginRow(I::P4, c.force.v * m.factorOf(c).v, available, 1, 1 / 0.7));
         }
     }
@@ -132,14 +150,24 @@ void addMotorChecks(const AxisModel &m, const AxisState &s, std::vector<Finding>
     // Back-EMF beyond the supply: no motoring point at rapid.
     if (s.motorKnown) {
         const auto top = torqueAtSpeed(m, s, s.motorRpm);
-        out.push_back(plainRow(I::C03, !(s.motorRpm == s.motorRpm) ? Verdict::NotKnown : top.region == PullOutRegion::None ? Verdict::Fails : Verdict::Holds, s.motorRpm));
+        out.push_back(plainRow(I::C03,
+                               !(s.motorRpm == s.motorRpm)         ? Verdict::NotKnown
+                               : top.region == PullOutRegion::None ? Verdict::Fails
+                                                                   : Verdict::Holds,
+                               s.motorRpm));
     } else {
         out.push_back(plainRow(I::C03, Verdict::NotKnown));
     }
     out.push_back(marginRow(I::C04, m.drivePeak.v, std::sqrt(2.0) * m.rated.v, 1 / 1.1, 1));
     out.push_back(marginRow(I::C06, loadInertiaAtMotor(s.chain).value(), m.rotor.v, 0.1, 0.2));
-    if (m.closedLoop || m.damping) out.push_back(plainRow(I::C07, Verdict::Holds, cornerAsked, s.corner));
-    else out.push_back(plainRow(I::C07, !s.motorKnown || !(cornerAsked == cornerAsked) ? Verdict::NotKnown : cornerAsked <= s.corner ? Verdict::Holds : Verdict::Watch, cornerAsked, s.corner));
+    if (m.closedLoop || m.damping)
+        out.push_back(plainRow(I::C07, Verdict::Holds, cornerAsked, s.corner));
+    else
+        out.push_back(plainRow(I::C07,
+                               !s.motorKnown || !(cornerAsked == cornerAsked) ? Verdict::NotKnown
+                               : cornerAsked <= s.corner                      ? Verdict::Holds
+                                                                              : Verdict::Watch,
+                               cornerAsked, s.corner));
     if (!m.closedLoop) { // acceleration and cut arriving together, open loop
         Finding worstRow;
         bool any = false;
@@ -147,7 +175,8 @@ void addMotorChecks(const AxisModel &m, const AxisState &s, std::vector<Finding>
             if (p.kind != Operating::Cutting) continue;
             const auto &cut = m.cuts[static_cast<std::size_t>(p.cut)];
             const int direction = m.directionOf(p.cut);
-            const auto t = torqueAt(s.chain, {direction, fromSi<Acceleration>(m.acceleration.v * direction), fromSi<Speed>(cut.feed), newtons(processForce(m, cut))});
+            const auto t = torqueAt(s.chain, {direction, fromSi<Acceleration>(m.acceleration.v * direction),
+                                              fromSi<Speed>(cut.feed), newtons(processForce(m, cut))});
             auto f = marginRow(I::C08, std::fabs(t.motor.value()), p.quasi, 1 / 0.7246, 2);
             f.cut = p.cut;
             if (!any || (!worstRow.missing && !(f.margin >= worstRow.margin))) worstRow = f;
@@ -170,17 +199,26 @@ void addMotorChecks(const AxisModel &m, const AxisState &s, std::vector<Finding>
             double error = 0;
             if (!m.stepsTyped.empty()) {
                 const auto typed = readFraction(m.stepsTyped);
-                const auto off = typed && typed->num > 0 ? typedStepsError(*steps, *typed, m.travel.v) : Result<double>(notKnown);
+                const auto off =
+                    typed && typed->num > 0 ? typedStepsError(*steps, *typed, m.travel.v) : Result<double>(notKnown);
                 error = off ? std::fabs(*off) : notKnown;
             } else {
                 const auto r = roundedSteps(*steps, metres(m.travel.v));
                 error = r.exact ? 0 : std::fabs(r.errorOverTravel);
             }
-            // exact steps of a lead that is not exact: what it is out by over the travel stays until the steps are calibrated
-            const double leadOut = !m.lead.assumed() && m.lead.shape != Shape::None && m.lead.high > m.lead.low ? (m.lead.high - m.lead.low) / 2 / m.lead.v * m.travel.v : 0;
-            Verdict v = !(error == error) ? Verdict::NotKnown : error == 0 ? Verdict::Holds : error <= 1e-6 ? Verdict::Watch : Verdict::Fails;
-            if (m.lead.assumed()) v = std::min(v, Verdict::NotKnown);
-            else if (leadOut > 1e-6) v = std::min(v, Verdict::Watch);
+            // exact steps of a lead that is not exact: what it is out by over the travel stays until the steps are
+            // calibrated
+            const double leadOut = !m.lead.assumed() && m.lead.shape != Shape::None && m.lead.high > m.lead.low
+                                       ? (m.lead.high - m.lead.low) / 2 / m.lead.v * m.travel.v
+                                       : 0;
+            Verdict v = !(error == error) ? Verdict::NotKnown
+                        : error == 0      ? Verdict::Holds
+                        : error <= 1e-6   ? Verdict::Watch
+                                          : Verdict::Fails;
+            if (m.lead.assumed())
+                v = std::min(v, Verdict::NotKnown);
+            else if (leadOut > 1e-6)
+                v = std::min(v, Verdict::Watch);
             auto f = plainRow(I::C26, v, error + leadOut, 1e-6);
             f.missing = !(error == error) || m.lead.assumed();
             f.variant = leadOut > 1e-6 ? 1 : 0;

@@ -26,7 +26,8 @@ void addScrewChecks(const AxisModel &m, const AxisState &s, std::vector<Finding>
         const double rating = m.ballScrew() ? m.staticRating.v : notKnown;
         double carries = m.bearingStatic.v;
         if (rating == rating) carries = carries == carries ? std::min(carries, rating) : rating;
-        // The crash is an accident and its sum an upper bound: at worst a watch. Pushing while it stands is the nut's daily load.
+        // The crash is an accident and its sum an upper bound: at worst a watch. Pushing while it stands is the nut's
+        // daily load.
         auto crash = marginRow(I::B4, s.crashThrust, carries, 0, 1);
         crash.variant = 1;
         out.push_back(crash);
@@ -38,11 +39,17 @@ void addScrewChecks(const AxisModel &m, const AxisState &s, std::vector<Finding>
     out.push_back(marginRow(I::B6, s.stallThrust, s.permittedAxial, 1, 1.25));
     if (m.ballScrew() && m.preload.v > 0) {
         double peak = 0;
-        for (const auto &c : m.cuts) peak = std::max(peak, std::max(c.toothPeak == c.toothPeak ? c.toothPeak : 0, c.force.known() ? c.force.v : 0) * m.factorOf(c).v);
+        for (const auto &c : m.cuts)
+            peak =
+                std::max(peak, std::max(c.toothPeak == c.toothPeak ? c.toothPeak : 0, c.force.known() ? c.force.v : 0) *
+                                   m.factorOf(c).v);
         out.push_back(unlessOpen(marginRow(I::B8, peak, 2 * std::sqrt(2.0) * m.preload.v, 1, 1.25), s.cutsOpen));
     }
-    if (!m.keepsScrew || m.ballScrew()) out.push_back(upperRow(I::B9, s.lostMotion, m.lostTarget.v * 0.5, m.lostTarget.v));
-    out.push_back(lowerRow(I::B10, s.rigidityKnown ? axialFrequency(s.stiffness.total, acceleratedMass(s.chain)).value() : notKnown, 50, 25));
+    if (!m.keepsScrew || m.ballScrew())
+        out.push_back(upperRow(I::B9, s.lostMotion, m.lostTarget.v * 0.5, m.lostTarget.v));
+    out.push_back(lowerRow(
+        I::B10, s.rigidityKnown ? axialFrequency(s.stiffness.total, acceleratedMass(s.chain)).value() : notKnown, 50,
+        25));
     if (m.beyondA.known() || m.beyondB.known()) {
         const double least = m.beyondA.known() && m.beyondB.known() ? std::min(m.beyondA.v, m.beyondB.v) : notKnown;
         out.push_back(lowerRow(I::B12, least, std::max(25e-3, s.stop + 2 * m.lead.v), std::max(10e-3, s.stop)));
@@ -68,7 +75,9 @@ Verdict boreVerdict(const std::string &hub, double low, double high) {
     struct Band {
         double failLow, passLow, passHigh, failHigh;
     };
-    const Band b = hub == "set_screw" ? Band{0, 0, 0.03e-3, 0.05e-3} : hub == "keyed" ? Band{-0.025e-3, -0.015e-3, 0.03e-3, 0.05e-3} : Band{-0.005e-3, 0, 0.035e-3, 0.05e-3};
+    const Band b = hub == "set_screw" ? Band{0, 0, 0.03e-3, 0.05e-3}
+                   : hub == "keyed"   ? Band{-0.025e-3, -0.015e-3, 0.03e-3, 0.05e-3}
+                                      : Band{-0.005e-3, 0, 0.035e-3, 0.05e-3};
     constexpr double hair = 1e-9;
     if (low < b.failLow - hair || high > b.failHigh + hair) return Verdict::Fails;
     return low < b.passLow - hair || high > b.passHigh + hair ? Verdict::Watch : Verdict::Holds;
@@ -78,10 +87,12 @@ Verdict boreVerdict(const std::string &hub, double low, double high) {
 void addBeltChecks(const AxisModel &m, const AxisState &s, std::vector<Finding> &out) {
     using I = CheckId;
     for (std::size_t k = 0; k < 2; ++k) { // bore on shaft, motor then screw
-        const bool asked = m.belt ? !(k == 0 ? m.small.bore : m.large.bore).empty() : !(k == 0 ? m.couplingBoreMotor : m.couplingBoreScrew).empty();
+        const bool asked = m.belt ? !(k == 0 ? m.small.bore : m.large.bore).empty()
+                                  : !(k == 0 ? m.couplingBoreMotor : m.couplingBoreScrew).empty();
         if (!asked) continue;
         const std::string hub = m.belt ? (k == 0 ? m.small.hub : m.large.hub) : "clamp";
-        auto f = plainRow(I::TR31, boreVerdict(hub, s.boreClearLow[k], s.boreClearHigh[k]), s.boreClearLow[k], s.boreClearHigh[k]);
+        auto f = plainRow(I::TR31, boreVerdict(hub, s.boreClearLow[k], s.boreClearHigh[k]), s.boreClearLow[k],
+                          s.boreClearHigh[k]);
         f.variant = static_cast<int>(k);
         out.push_back(f);
     }
@@ -93,25 +104,36 @@ void addBeltChecks(const AxisModel &m, const AxisState &s, std::vector<Finding> 
         out.push_back(plainRow(I::TR02, Verdict::NotKnown));
     } else {
         const auto &d = *m.beltRead;
-        const Verdict v = d.kind == Designation::Kind::AskPitch || d.codeUnclear ? Verdict::Watch : !d.wholeTeeth.value_or(true) ? Verdict::Fails : Verdict::Holds;
+        const Verdict v = d.kind == Designation::Kind::AskPitch || d.codeUnclear ? Verdict::Watch
+                          : !d.wholeTeeth.value_or(true)                         ? Verdict::Fails
+                                                                                 : Verdict::Holds;
         out.push_back(plainRow(I::TR02, v));
     }
     const auto *belt = m.beltRead && m.beltRead->profile ? m.beltRead->profile : nullptr;
     // TR-01 profile against profile
     Verdict match = Verdict::NotKnown;
     if (belt && m.small.profile && m.large.profile) {
-        if (belt == m.small.profile && belt == m.large.profile) match = Verdict::Holds;
-        else if (s.beltMatches) match = Verdict::Watch;
-        else match = Verdict::Fails;
+        if (belt == m.small.profile && belt == m.large.profile)
+            match = Verdict::Holds;
+        else if (s.beltMatches)
+            match = Verdict::Watch;
+        else
+            match = Verdict::Fails;
     }
-    auto profile = plainRow(I::TR01, match, s.teethMesh > 0 ? s.teethMesh : notKnown, s.teethSeat > 0 ? s.teethSeat : notKnown);
+    auto profile =
+        plainRow(I::TR01, match, s.teethMesh > 0 ? s.teethMesh : notKnown, s.teethSeat > 0 ? s.teethSeat : notKnown);
     profile.missing = match == Verdict::NotKnown;
     out.push_back(profile);
     const int small = std::min(m.small.teeth, m.large.teeth);
     const auto *pulleyProfile = m.small.profile;
-    if (small > 0 && pulleyProfile) out.push_back(lowerRow(I::TR03, small, pulleyProfile->teethRecommended, pulleyProfile->teethLeast));
-    else out.push_back(lowerRow(I::TR03, notKnown, 16, 12));
-    const double beltSpeed = small > 0 && pulleyProfile ? small * pulleyProfile->pitch * 1e-3 * (m.small.teeth <= m.large.teeth ? s.motorRpm : s.screwRpm) / 60 : notKnown;
+    if (small > 0 && pulleyProfile)
+        out.push_back(lowerRow(I::TR03, small, pulleyProfile->teethRecommended, pulleyProfile->teethLeast));
+    else
+        out.push_back(lowerRow(I::TR03, notKnown, 16, 12));
+    const double beltSpeed =
+        small > 0 && pulleyProfile
+            ? small * pulleyProfile->pitch * 1e-3 * (m.small.teeth <= m.large.teeth ? s.motorRpm : s.screwRpm) / 60
+            : notKnown;
     out.push_back(upperRow(I::TR04, beltSpeed, 30, 40));
     const bool fits = match == Verdict::Holds || match == Verdict::Watch;
     if (fits) {
@@ -128,13 +150,17 @@ void addBeltChecks(const AxisModel &m, const AxisState &s, std::vector<Finding> 
         out.push_back(lowerRow(I::TR06, gap, 3e-3, 0.5e-3));
         const auto &b = s.beltForces;
         const bool known = s.beltForcesKnown;
-        out.push_back(marginRow(I::TR07, known ? b.pull.value() * m.service.v : notKnown, known ? b.allowable.value() * half : notKnown, 1, 1.3));
-        out.push_back(marginRow(I::TR08, known ? b.pull.value() / 2 : notKnown, known ? b.install.value() : notKnown, 1, 1.2));
-        out.push_back(marginRow(I::TR09, known ? b.tight.value() : notKnown, known ? b.allowableStill.value() : notKnown, 1 / 1.5, 1));
+        out.push_back(marginRow(I::TR07, known ? b.pull.value() * m.service.v : notKnown,
+                                known ? b.allowable.value() * half : notKnown, 1, 1.3));
+        out.push_back(
+            marginRow(I::TR08, known ? b.pull.value() / 2 : notKnown, known ? b.install.value() : notKnown, 1, 1.2));
+        out.push_back(marginRow(I::TR09, known ? b.tight.value() : notKnown,
+                                known ? b.allowableStill.value() : notKnown, 1 / 1.5, 1));
         double working = 0;
         for (const auto &p : s.points)
             if (p.kind == Operating::Cutting) working = std::max(working, p.screwTorque);
-        const double windUp = known && s.beltStiffness > 0 ? working / s.beltStiffness * s.chain.lead.value() : notKnown;
+        const double windUp =
+            known && s.beltStiffness > 0 ? working / s.beltStiffness * s.chain.lead.value() : notKnown;
         out.push_back(unlessOpen(upperRow(I::TR10, windUp, 3e-6, 10e-6), s.cutsOpen));
         auto swing = marginRow(I::TR12, s.swing, known ? b.install.value() : notKnown, 2, 5);
         if (known && s.swing == s.swing && b.install.value() - b.pull.value() / 2 - s.swing < 0) {
@@ -154,10 +180,12 @@ void addBeltChecks(const AxisModel &m, const AxisState &s, std::vector<Finding> 
     auto deflection = upperRow(I::TR16, bent ? s.overhung.deflection.value() : notKnown, 0.03e-3, 0.08e-3);
     auto slope = upperRow(I::TR16, bent ? s.overhung.slope.value() : notKnown, 1e-3, 4.4e-3);
     slope.variant = 1;
-    const bool slopeWorse = slope.verdict < deflection.verdict || (slope.verdict == deflection.verdict && slope.margin < deflection.margin);
+    const bool slopeWorse =
+        slope.verdict < deflection.verdict || (slope.verdict == deflection.verdict && slope.margin < deflection.margin);
     out.push_back(slopeWorse ? slope : deflection);
     if (fits && m.beltWidth.known() && m.small.beltWidth.known()) {
-        const double widest = m.large.beltWidth.known() ? std::min(m.small.beltWidth.v, m.large.beltWidth.v) : m.small.beltWidth.v;
+        const double widest =
+            m.large.beltWidth.known() ? std::min(m.small.beltWidth.v, m.large.beltWidth.v) : m.small.beltWidth.v;
         Verdict v = Verdict::Holds;
         if (m.beltWidth.v > widest + 1e-5) {
             v = Verdict::Fails;
@@ -186,14 +214,18 @@ void addGravityChecks(const AxisModel &m, const AxisState &s, std::vector<Findin
         out.push_back(marginRow(I::M8, hold, atScrew, 1.3, 2));
         out.push_back(upperRow(I::M9, s.fall, 0.5e-3, 2e-3));
         if (m.belt) {
-            const double safety = s.beltForcesKnown ? s.beltForces.allowable.value() / s.beltForces.pull.value() : notKnown;
-            const Verdict v = m.brakeOnScrew ? Verdict::Holds : safety >= 5 ? Verdict::Watch : safety < 5 ? Verdict::Fails : Verdict::NotKnown;
+            const double safety =
+                s.beltForcesKnown ? s.beltForces.allowable.value() / s.beltForces.pull.value() : notKnown;
+            const Verdict v = m.brakeOnScrew ? Verdict::Holds
+                              : safety >= 5  ? Verdict::Watch
+                              : safety < 5   ? Verdict::Fails
+                                             : Verdict::NotKnown;
             out.push_back(plainRow(I::M10, v, m.brakeOnScrew ? notKnown : 5, m.brakeOnScrew ? notKnown : safety));
         }
         return;
     }
-    // Nothing holds it but the screw. A seal's drag that nobody measured, and the ways, are not counted on: both are less on
-    // the day it matters.
+    // Nothing holds it but the screw. A seal's drag that nobody measured, and the ways, are not counted on: both are
+    // less on the day it matters.
     const double measuredDrag = m.bearingDrag.standing == Standing::Measured ? m.bearingDrag.v : 0;
     if (m.slidingScrew() && s.locksDependably) {
         auto f = plainRow(I::M8, Verdict::Holds);

@@ -21,11 +21,20 @@ struct Ramps {
 Result<Ramps> rampsOf(const AxisModel &m, const Move &move) {
     const double a = m.acceleration.v, d = m.deceleration.known() ? m.deceleration.v : a;
     if (m.jerk.known() && !m.deceleration.known()) {
-        const auto s = scurveMove(metres(move.length.v), fromSi<Speed>(move.speed.v), fromSi<Acceleration>(a), fromSi<Jerk>(m.jerk.v));
+        const auto s = scurveMove(metres(move.length.v), fromSi<Speed>(move.speed.v), fromSi<Acceleration>(a),
+                                  fromSi<Jerk>(m.jerk.v));
         if (!s) return tl::unexpected(s.error());
-        return Ramps{s->time.value(), s->peak.value(), s->toSpeed.value(), s->toSpeed.value(), s->peakAcceleration.value(), s->peakAcceleration.value(), s->jerkTime.value(), s->kind == ScurveCase::Cruise};
+        return Ramps{s->time.value(),
+                     s->peak.value(),
+                     s->toSpeed.value(),
+                     s->toSpeed.value(),
+                     s->peakAcceleration.value(),
+                     s->peakAcceleration.value(),
+                     s->jerkTime.value(),
+                     s->kind == ScurveCase::Cruise};
     }
-    const auto t = trapezoidMove(metres(move.length.v), fromSi<Speed>(move.speed.v), fromSi<Acceleration>(a), fromSi<Acceleration>(d));
+    const auto t = trapezoidMove(metres(move.length.v), fromSi<Speed>(move.speed.v), fromSi<Acceleration>(a),
+                                 fromSi<Acceleration>(d));
     if (!t) return tl::unexpected(t.error());
     return Ramps{t->time.value(), t->peak.value(), t->peak.value() / a, t->peak.value() / d, a, d, 0, t->reachesSpeed};
 }
@@ -41,7 +50,9 @@ Cycle cycleOf(const AxisModel &m, const AxisState &s) {
         CycleBlock b;
         b.move = int(k);
         b.from = at;
-        const auto rpm = [&](double v) { return revolutionsPerMinute(m.lead.known() ? v * 60 / m.lead.v * s.chain.ratio : 0); };
+        const auto rpm = [&](double v) {
+            return revolutionsPerMinute(m.lead.known() ? v * 60 / m.lead.v * s.chain.ratio : 0);
+        };
         if (move.kind == MoveKind::Stand) {
             b.time = move.time.v;
             b.speed = 0;
@@ -49,7 +60,8 @@ Cycle cycleOf(const AxisModel &m, const AxisState &s) {
             const auto hold = torqueAt(s.chain, {0, {}, {}, newtons(0)});
             b.axial = m.vertical ? std::fabs(hold.axial.value()) : 0;
             b.torque = move.brakeHolds ? 0 : std::fabs(hold.motor.value());
-            if (move.time.known()) segments.push_back({newtonMetres(b.torque), newtonMetres(b.torque), {}, {}, seconds(move.time.v)});
+            if (move.time.known())
+                segments.push_back({newtonMetres(b.torque), newtonMetres(b.torque), {}, {}, seconds(move.time.v)});
             cycle.standing += move.time.known() ? move.time.v : 0;
         } else {
             const int way1 = directionOf(m, move);
@@ -60,24 +72,31 @@ Cycle cycleOf(const AxisModel &m, const AxisState &s) {
             b.ways = std::min(s.sizingPull, std::fabs(b.axial));
             b.cut = process.value();
             b.torque = running.motor.value() * way1;
-            if (!move.length.known()) b.missing = "its length is not known: type how far it goes";
-            else if (!move.speed.known()) b.missing = "its speed is not known";
+            if (!move.length.known())
+                b.missing = "its length is not known: type how far it goes";
+            else if (!move.speed.known())
+                b.missing = "its speed is not known";
             else if (const auto t = rampsOf(m, move)) {
                 b.time = t->time;
                 b.reaches = t->reaches;
                 b.speed = t->peak;
                 b.ramp = t->up;
                 b.slow = t->down;
-                const auto pushed = [&](double a) { return torqueAt(s.chain, {way1, fromSi<Acceleration>(a * way1), fromSi<Speed>(b.speed), process}); };
+                const auto pushed = [&](double a) {
+                    return torqueAt(s.chain, {way1, fromSi<Acceleration>(a * way1), fromSi<Speed>(b.speed), process});
+                };
                 const auto up = pushed(t->upAcceleration), down = pushed(-t->downAcceleration);
                 const double on = std::max(0.0, b.time - b.ramp - b.slow);
                 // a rounded ramp: the push rises, stays, falls; a straight one has no rise
                 const auto ramp = [&](Torque full, double time, double rise, double peak, bool speedingUp) {
                     if (!(time > 0)) return;
-                    const double low = peak * rise / (2 * (time - rise)), high = b.speed - low; // speeds where the push is full and where it ends
+                    const double low = peak * rise / (2 * (time - rise)),
+                                 high = b.speed - low; // speeds where the push is full and where it ends
                     std::vector<DutySegment> pieces;
                     if (rise > 0) pieces.push_back({running.motor, full, {}, rpm(low), seconds(rise)});
-                    if (time - 2 * rise > 1e-12) pieces.push_back({full, full, rpm(rise > 0 ? low : 0), rpm(rise > 0 ? high : b.speed), seconds(time - 2 * rise)});
+                    if (time - 2 * rise > 1e-12)
+                        pieces.push_back({full, full, rpm(rise > 0 ? low : 0), rpm(rise > 0 ? high : b.speed),
+                                          seconds(time - 2 * rise)});
                     if (rise > 0) pieces.push_back({full, running.motor, rpm(high), rpm(b.speed), seconds(rise)});
                     if (!speedingUp) {
                         std::reverse(pieces.begin(), pieces.end());
@@ -91,7 +110,9 @@ Cycle cycleOf(const AxisModel &m, const AxisState &s) {
                 ramp(up.motor, b.ramp, t->rise, b.speed, true);
                 if (on > 0) segments.push_back({running.motor, running.motor, rpm(b.speed), rpm(b.speed), seconds(on)});
                 ramp(down.motor, b.slow, t->rise, b.speed, false);
-                cube += std::pow(std::fabs(up.axial.value()), 3) * b.speed * b.ramp / 2 + std::pow(std::fabs(down.axial.value()), 3) * b.speed * b.slow / 2 + std::pow(std::fabs(b.axial), 3) * b.speed * on;
+                cube += std::pow(std::fabs(up.axial.value()), 3) * b.speed * b.ramp / 2 +
+                        std::pow(std::fabs(down.axial.value()), 3) * b.speed * b.slow / 2 +
+                        std::pow(std::fabs(b.axial), 3) * b.speed * on;
                 way += move.length.v;
                 (move.kind == MoveKind::Rapid ? cycle.rapid : cycle.cutting) += b.time;
             } else {
@@ -99,8 +120,10 @@ Cycle cycleOf(const AxisModel &m, const AxisState &s) {
             }
             if (!(b.axial == b.axial)) b.missing = b.missing.empty() ? "its force is not known" : b.missing;
         }
-        if (b.time == b.time) at += b.time;
-        else cycle.whole = false;
+        if (b.time == b.time)
+            at += b.time;
+        else
+            cycle.whole = false;
         torques = torques && b.torque == b.torque;
         cycle.blocks.push_back(std::move(b));
     }
@@ -123,7 +146,8 @@ CycleMoment momentOfCycle(const AxisModel &m, const Cycle &cycle, double t) {
         now.block = int(k);
         now.axial = std::fabs(b.axial);
         now.speed = b.speed;
-        if (b.ramp > 0 && b.slow > 0) now.speed = b.speed * std::clamp(std::min((t - b.from) / b.ramp, (b.from + b.time - t) / b.slow), 0.0, 1.0);
+        if (b.ramp > 0 && b.slow > 0)
+            now.speed = b.speed * std::clamp(std::min((t - b.from) / b.ramp, (b.from + b.time - t) / b.slow), 0.0, 1.0);
         if (m.lead.known()) now.screwRpm = now.speed * 60 / m.lead.v;
     }
     return now;
@@ -159,7 +183,8 @@ std::vector<DemandCase> demandCases(const AxisModel &m, const AxisState &s) {
         add("Brake", 1, -d, v, none);
     }
     for (const auto &move : m.moves)
-        if (move.cut >= 0) add(move.name, directionOf(m, move), 0, m.cuts[std::size_t(move.cut)].feed, processOf(m, move), move.cut);
+        if (move.cut >= 0)
+            add(move.name, directionOf(m, move), 0, m.cuts[std::size_t(move.cut)].feed, processOf(m, move), move.cut);
     if (m.vertical) add("Hold still", 0, 0, 0, none);
     return out;
 }
@@ -170,17 +195,36 @@ std::vector<std::string> targetWarnings(const AxisModel &m, const AxisState &s) 
     const double share = m.rapid.v * m.rapid.v / mean / m.travel.v;
     if (share > 0.25) {
         const double reachable = std::sqrt(0.25 * m.travel.v * mean);
-        out.push_back("Rapid " + withUnit(m.rapid.v, Dimension::Speed, "mm/min", 4) + " takes " + numberText(share * 100, 2) + " % of the travel to speed up and slow down: " + (share > 0.5 ? "it is hardly ever reached. " : "seldom reached. ") + withUnit(reachable, Dimension::Speed, "mm/min", 3) + " is what this travel can use.");
+        out.push_back("Rapid " + withUnit(m.rapid.v, Dimension::Speed, "mm/min", 4) + " takes " +
+                      numberText(share * 100, 2) + " % of the travel to speed up and slow down: " +
+                      (share > 0.5 ? "it is hardly ever reached. " : "seldom reached. ") +
+                      withUnit(reachable, Dimension::Speed, "mm/min", 3) + " is what this travel can use.");
     }
-    if (s.critical == s.critical && s.screwRpm > 0.8 * s.critical) out.push_back("At this rapid the screw turns " + numberText(s.screwRpm, 3) + " rpm; it whirls at " + numberText(s.critical, 3) + ". Beyond 0.8 of that: not to be had with this screw.");
+    if (s.critical == s.critical && s.screwRpm > 0.8 * s.critical)
+        out.push_back("At this rapid the screw turns " + numberText(s.screwRpm, 3) + " rpm; it whirls at " +
+                      numberText(s.critical, 3) + ". Beyond 0.8 of that: not to be had with this screw.");
     if (m.ballScrew()) {
         const double dn = inMillimetres(m.thread.nominal) * s.screwRpm;
-        if (dn > 70000) out.push_back("Ball speed (diameter times turns) is " + numberText(dn, 3) + "; beyond 70 000 the returns break. A coarser lead turns slower.");
+        if (dn > 70000)
+            out.push_back("Ball speed (diameter times turns) is " + numberText(dn, 3) +
+                          "; beyond 70 000 the returns break. A coarser lead turns slower.");
     }
-    if (m.small.teeth > 0 && s.motorRpm > 6000) out.push_back("The motor pulley turns " + numberText(s.motorRpm, 3) + " rpm: beyond 6000 ask its maker.");
-    if (s.stepRate > s.rateLimit) out.push_back("This rapid asks " + numberText(s.stepRate / 1e3, 3) + " kHz of pulses; controller and drive take " + numberText(s.rateLimit / 1e3, 3) + " kHz. Fewer microsteps, or slower.");
-    if (s.dependable == s.dependable && m.repeatTarget.known() && s.dependable > m.repeatTarget.v) out.push_back("The smallest step that is sure is " + (std::isfinite(s.dependable) ? withUnit(s.dependable, Dimension::Length, "um", 2) : std::string("none: friction holds the rotor off")) + "; repeating within " + withUnit(m.repeatTarget.v, Dimension::Length, "um", 2) + " is beyond it.");
-    if (s.microstep == s.microstep && m.stepTarget.known() && s.microstep > m.stepTarget.v * (1 + 1e-9)) out.push_back("A step of the drive is " + withUnit(s.microstep, Dimension::Length, "um", 2) + "; " + withUnit(m.stepTarget.v, Dimension::Length, "um", 2) + " was wished. More microsteps or more reduction.");
+    if (m.small.teeth > 0 && s.motorRpm > 6000)
+        out.push_back("The motor pulley turns " + numberText(s.motorRpm, 3) + " rpm: beyond 6000 ask its maker.");
+    if (s.stepRate > s.rateLimit)
+        out.push_back("This rapid asks " + numberText(s.stepRate / 1e3, 3) +
+                      " kHz of pulses; controller and drive take " + numberText(s.rateLimit / 1e3, 3) +
+                      " kHz. Fewer microsteps, or slower.");
+    if (s.dependable == s.dependable && m.repeatTarget.known() && s.dependable > m.repeatTarget.v)
+        out.push_back("The smallest step that is sure is " +
+                      (std::isfinite(s.dependable) ? withUnit(s.dependable, Dimension::Length, "um", 2)
+                                                   : std::string("none: friction holds the rotor off")) +
+                      "; repeating within " + withUnit(m.repeatTarget.v, Dimension::Length, "um", 2) +
+                      " is beyond it.");
+    if (s.microstep == s.microstep && m.stepTarget.known() && s.microstep > m.stepTarget.v * (1 + 1e-9))
+        out.push_back("A step of the drive is " + withUnit(s.microstep, Dimension::Length, "um", 2) + "; " +
+                      withUnit(m.stepTarget.v, Dimension::Length, "um", 2) +
+                      " was wished. More microsteps or more reduction.");
     return out;
 }
 

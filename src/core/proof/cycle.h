@@ -7,26 +7,27 @@
 namespace lw {
 
 struct CycleBlock {
-    int move = -1;           ///< index into AxisModel::moves
+    int move = -1;                    ///< index into AxisModel::moves
     double from = 0, time = notKnown; ///< s
-    double speed = notKnown; ///< m/s reached
-    double ramp = 0, slow = 0; ///< s of speeding up, of slowing down
-    bool reaches = true;     ///< the speed asked for is reached
-    double axial = notKnown; ///< N along the screw while it goes
-    double ways = 0, cut = 0; ///< of it, N
-    double torque = notKnown; ///< N m at the motor while it goes
-    std::string missing;     ///< what is not known of it, a sentence
+    double speed = notKnown;          ///< m/s reached
+    double ramp = 0, slow = 0;        ///< s of speeding up, of slowing down
+    bool reaches = true;              ///< the speed asked for is reached
+    double axial = notKnown;          ///< N along the screw while it goes
+    double ways = 0, cut = 0;         ///< of it, N
+    double torque = notKnown;         ///< N m at the motor while it goes
+    std::string missing;              ///< what is not known of it, a sentence
 };
 struct Cycle {
     std::vector<CycleBlock> blocks;
-    double cutting = 0, rapid = 0, standing = 0, total = 0; ///< s, of the blocks whose time is known
-    bool whole = true;       ///< every block's time is known
+    double cutting = 0, rapid = 0, standing = 0, total = 0;                 ///< s, of the blocks whose time is known
+    bool whole = true;                                                      ///< every block's time is known
     double rmsTorque = notKnown, peakTorque = notKnown, meanRpm = notKnown; ///< N m and rpm at the motor
     double meanLoad = notKnown; ///< N, cubic mean by way, for the screw's life
 };
-/// Blocks in order, each a move from rest to rest: a trapezoid, its two ramps unequal when slowing down has its own figure, or
-/// with rounded ramps when the jerk is known (both ramps alike then); a stand takes its time. Torque of each stretch by the chain.
-/// Source: KIN, EB-1, DUTY-RMS. The RMS is for a servo; a stepper draws its set current at all times.
+/// Blocks in order, each a move from rest to rest: a trapezoid, its two ramps unequal when slowing down has its own
+/// figure, or with rounded ramps when the jerk is known (both ramps alike then); a stand takes its time. Torque of each
+/// stretch by the chain. Source: KIN, EB-1, DUTY-RMS. The RMS is for a servo; a stepper draws its set current at all
+/// times.
 [[nodiscard]] Cycle cycleOf(const AxisModel &m, const AxisState &s);
 
 /// One moment of the cycle.

@@ -21,12 +21,14 @@ void beltGeometry(const AxisModel &m, AxisState &s) {
         const auto &p = *pulleys[k];
         if (p.teeth < 1 || !p.profile) continue;
         const double bore = boreNominal(p.bore);
-        const auto size = pulleySize(*p.profile, p.teeth, bore == bore ? std::optional<Length>(metres(bore)) : std::nullopt, millimetres(0));
+        const auto size = pulleySize(*p.profile, p.teeth,
+                                     bore == bore ? std::optional<Length>(metres(bore)) : std::nullopt, millimetres(0));
         if (!size) continue;
         s.pulleys[static_cast<std::size_t>(k)] = *size;
         if (size->wall) s.wall[static_cast<std::size_t>(k)] = size->wall->value();
-        const auto body = pulleyBody(size->outside, metres(bore == bore && bore < size->outside.value() ? bore : 0), metres(p.faceWidth.v),
-                                     kilogramsPerCubicMetre(density(p.material)), millimetres(0), millimetres(0));
+        const auto body = pulleyBody(size->outside, metres(bore == bore && bore < size->outside.value() ? bore : 0),
+                                     metres(p.faceWidth.v), kilogramsPerCubicMetre(density(p.material)), millimetres(0),
+                                     millimetres(0));
         if (body) (k == 0 ? s.motorPulleyInertia : s.screwPulleyInertia) = body->inertia.value();
     }
     if (!m.small.profile || m.small.teeth < 1 || m.large.teeth < 1) return;
@@ -34,18 +36,21 @@ void beltGeometry(const AxisModel &m, AxisState &s) {
     s.beltMatches = profile && m.large.profile && profile == m.small.profile && m.small.profile == m.large.profile;
     if (profile && m.small.profile == m.large.profile && profile != m.small.profile) {
         const auto wrap = degrees(180);
-        if (const auto mm = pitchMismatch(millimetres(profile->pitch), millimetres(m.small.profile->pitch), m.small.teeth, wrap)) {
+        if (const auto mm =
+                pitchMismatch(millimetres(profile->pitch), millimetres(m.small.profile->pitch), m.small.teeth, wrap)) {
             s.perToothError = mm->perTooth.value();
             s.teethMesh = mm->teethInMesh;
             s.teethSeat = mm->teethThatSeat;
         }
         // G-form belt on H-form pulleys of the same pitch runs, with play
-        if (profile->form == "G" && m.small.profile->form == "H" && profile->pitch == m.small.profile->pitch) s.beltMatches = true;
+        if (profile->form == "G" && m.small.profile->form == "H" && profile->pitch == m.small.profile->pitch)
+            s.beltMatches = true;
     }
     const auto &p = *m.small.profile;
     double centre = m.centre.v;
     if (s.beltMatches && m.beltTeeth() > 0 && !m.centre.known())
-        if (const auto o = beltToCentres(millimetres(p.pitch), m.small.teeth, m.large.teeth, m.beltTeeth())) centre = o->centre.value();
+        if (const auto o = beltToCentres(millimetres(p.pitch), m.small.teeth, m.large.teeth, m.beltTeeth()))
+            centre = o->centre.value();
     if (!(centre == centre) && m.slotFrom.known() && m.slotTo.known()) centre = (m.slotFrom.v + m.slotTo.v) / 2;
     s.centre = centre;
     if (!(centre == centre)) return;
@@ -54,15 +59,18 @@ void beltGeometry(const AxisModel &m, AxisState &s) {
     s.open = *o;
     s.beltGeometry = true;
     if (!s.beltMatches && s.perToothError != 0) {
-        const auto mm = pitchMismatch(millimetres(profile->pitch), millimetres(p.pitch), std::min(m.small.teeth, m.large.teeth), o->wrapSmall);
+        const auto mm = pitchMismatch(millimetres(profile->pitch), millimetres(p.pitch),
+                                      std::min(m.small.teeth, m.large.teeth), o->wrapSmall);
         if (mm) s.teethMesh = mm->teethInMesh;
     }
     // what the slot must give, about the centre distance the belt asks
     double asked = centre;
     if (s.beltMatches && m.beltTeeth() > 0)
-        if (const auto b = beltToCentres(millimetres(p.pitch), m.small.teeth, m.large.teeth, m.beltTeeth())) asked = b->centre.value();
+        if (const auto b = beltToCentres(millimetres(p.pitch), m.small.teeth, m.large.teeth, m.beltTeeth()))
+            asked = b->centre.value();
     const int flanged = (m.small.flanges > 0) + (m.large.flanges > 0);
-    if (const auto t = centreTravel(o->length, metres(m.beltTolerance.v), 0.003, o->wrapSmall, fitAllowance(p, flanged))) {
+    if (const auto t =
+            centreTravel(o->length, metres(m.beltTolerance.v), 0.003, o->wrapSmall, fitAllowance(p, flanged))) {
         s.needInward = t->inward->value();
         s.needOutward = t->outward.value();
         s.slotInward = asked - m.slotFrom.v;
@@ -94,14 +102,19 @@ void beltLoads(const AxisModel &m, AxisState &s) {
     const double factor = m.beltStiffnessFactor.v;
     const auto stiffness = beltStiffness(*p, d.width, s.open.span, metres(R2), m.mesh.v);
     s.beltStiffness = stiffness.value() * factor;
-    if (const auto e = eccentricPulley(*p, d.width, m.small.teeth, m.large.teeth, metres(s.centre), metres(m.runOut.v), m.large.teeth, metres(m.lead.v), m.mesh.v))
+    if (const auto e = eccentricPulley(*p, d.width, m.small.teeth, m.large.teeth, metres(s.centre), metres(m.runOut.v),
+                                       m.large.teeth, metres(m.lead.v), m.mesh.v))
         s.swing = e->upper.value() * factor;
     const double shaft = boreNominal(m.motorShaft);
     if (shaft == shaft && m.body.known()) {
         const Length overhang = metres(m.beltOffFace.v + m.frontBearing.v);
         const Length bearings = metres(std::max(0.01, m.body.v - 15e-3));
-        if (const auto o = overhungShaft(newtons(s.shaftLoad), newtonMetres(s.peakStatic), metres(shaft), overhang, bearings, 1.5)) s.overhung = *o;
-        s.shaftAllowed = radialAllowance(newtons(m.radialLoad.v), metres(m.radialAt.v), metres(m.beltOffFace.v), metres(m.frontBearing.v), bearings).value();
+        if (const auto o =
+                overhungShaft(newtons(s.shaftLoad), newtonMetres(s.peakStatic), metres(shaft), overhang, bearings, 1.5))
+            s.overhung = *o;
+        s.shaftAllowed = radialAllowance(newtons(m.radialLoad.v), metres(m.radialAt.v), metres(m.beltOffFace.v),
+                                         metres(m.frontBearing.v), bearings)
+                             .value();
     }
 }
 
@@ -116,7 +129,8 @@ void buildChain(const AxisModel &m, AxisState &s) {
     c.friction = newtons(s.sizingPull);
     c.lead = perRevolution(metres(m.lead.v));
     c.efficiencyForward = m.efficiency.v;
-    if (m.wheel) c.efficiencyBackward = m.efficiency.v;
+    if (m.wheel)
+        c.efficiencyBackward = m.efficiency.v;
     else if (m.hasScrew && !m.thread.ball && m.efficiency.known()) {
         // Sliding screw: friction angle from the efficiency in use, then the same flank driven backwards.
         const double tanLead = m.thread.lead().value() / (pi * m.thread.mean.value());
@@ -125,7 +139,8 @@ void buildChain(const AxisModel &m, AxisState &s) {
         c.efficiencyBackward = std::tan(lambda - phi) / tanLead;
     }
     if (m.ballScrew() && m.preload.v > 0)
-        if (const auto b = ballScrew(m.thread.nominal, m.thread.lead(), m.efficiency.v, {}, newtons(m.preload.v))) s.preloadDrag = b->preload->value();
+        if (const auto b = ballScrew(m.thread.nominal, m.thread.lead(), m.efficiency.v, {}, newtons(m.preload.v)))
+            s.preloadDrag = b->preload->value();
     c.preloadDrag = newtonMetres(s.preloadDrag);
     c.bearingDrag = newtonMetres(m.bearingDrag.v);
     c.screw = kilogramSquareMetres(m.screwInertia.known() ? m.screwInertia.v : 0);
@@ -157,7 +172,8 @@ void addPoint(const AxisModel &m, AxisState &s, Operating kind, int cut, const M
     p.demand = std::fabs(t.motor.value());
     if (s.motorKnown) {
         const auto a = torqueAtSpeed(m, s, p.rpm);
-        const double standing = kind == Operating::Hold ? m.idleShare.v : 1; // the drive lowers the current at rest, torque follows it
+        const double standing =
+            kind == Operating::Hold ? m.idleShare.v : 1; // the drive lowers the current at rest, torque follows it
         p.design = a.design * standing;
         p.quasi = a.quasi * standing;
         p.most = a.most * standing;
@@ -176,11 +192,13 @@ void operatingPoints(const AxisModel &m, AxisState &s) {
     addPoint(m, s, Operating::RapidUp, -1, {1, a, rapid, newtons(0)});
     if (m.vertical) addPoint(m, s, Operating::RapidDown, -1, {-1, a * -1.0, rapid, newtons(0)});
     const auto slowing = fromSi<Acceleration>(m.slowing());
-    addPoint(m, s, Operating::Braking, -1, m.vertical ? Moment{-1, slowing, rapid, newtons(0)} : Moment{1, slowing * -1.0, rapid, newtons(0)});
+    addPoint(m, s, Operating::Braking, -1,
+             m.vertical ? Moment{-1, slowing, rapid, newtons(0)} : Moment{1, slowing * -1.0, rapid, newtons(0)});
     for (std::size_t k = 0; k < m.cuts.size(); ++k) {
         const auto &c = m.cuts[k];
         s.cutsOpen |= !c.force.known();
-        addPoint(m, s, Operating::Cutting, static_cast<int>(k), {m.directionOf(static_cast<int>(k)), zero, fromSi<Speed>(c.feed), newtons(processForce(m, c))});
+        addPoint(m, s, Operating::Cutting, static_cast<int>(k),
+                 {m.directionOf(static_cast<int>(k)), zero, fromSi<Speed>(c.feed), newtons(processForce(m, c))});
     }
     if (m.vertical) addPoint(m, s, Operating::Hold, -1, {0, zero, fromSi<Speed>(0), newtons(0)});
 }
@@ -194,9 +212,12 @@ void screwFigures(const AxisModel &m, AxisState &s) {
         return;
     }
     if (m.root.known() && m.span.known())
-        if (const auto n = criticalSpeed(metres(m.root.v), metres(m.span.v), m.ends)) s.critical = inRevolutionsPerMinute(*n);
+        if (const auto n = criticalSpeed(metres(m.root.v), metres(m.span.v), m.ends))
+            s.critical = inRevolutionsPerMinute(*n);
     if (m.root.known() && m.nutFar.known()) {
-        const Ends toNut = m.ends == Ends::SupportedSupported ? Ends::SupportedSupported : Ends::FixedSupported; // the nut, guided by the ways, supports
+        const Ends toNut = m.ends == Ends::SupportedSupported
+                               ? Ends::SupportedSupported
+                               : Ends::FixedSupported; // the nut, guided by the ways, supports
         if (const auto b = buckling(metres(m.root.v), metres(m.nutFar.v), toNut)) {
             s.buckling = *b;
             s.bucklingKnown = true;
@@ -223,7 +244,8 @@ void screwFigures(const AxisModel &m, AxisState &s) {
         }
     }
     s.maxAxial = 0;
-    for (const auto &p : s.points) s.maxAxial = std::max(s.maxAxial, std::fabs(p.axial));
+    for (const auto &p : s.points)
+        s.maxAxial = std::max(s.maxAxial, std::fabs(p.axial));
     if (s.motorKnown) {
         const auto stiffness = s.rigidityKnown ? s.stiffness.total : fromSi<Stiffness>(notKnown);
         const double limited = m.torqueLimit.known() ? std::min(m.torqueLimit.v, s.peakStatic) : s.peakStatic;
@@ -233,9 +255,13 @@ void screwFigures(const AxisModel &m, AxisState &s) {
         const double J = rotatingInertiaAtScrew(s.chain).value(), w = m.speedAtEnds() / s.chain.lead.value();
         s.crashEnergy = J * w * w / 2;
         if (m.bumperStroke.known() && m.bumperForce.known()) {
-            // a bumper takes up half of force times stroke while the motor goes on pushing; what is left goes into the screw
+            // a bumper takes up half of force times stroke while the motor goes on pushing; what is left goes into the
+            // screw
             s.crashEnergy = std::max(0.0, s.crashEnergy + (s.stallThrust - m.bumperForce.v / 2) * m.bumperStroke.v);
-            s.crashThrust = s.crashEnergy > 0 ? s.stallThrust + std::sqrt(s.stallThrust * s.stallThrust + 2 * s.crashEnergy * stiffness.value()) : std::max(s.stallThrust, m.bumperForce.v);
+            s.crashThrust =
+                s.crashEnergy > 0
+                    ? s.stallThrust + std::sqrt(s.stallThrust * s.stallThrust + 2 * s.crashEnergy * stiffness.value())
+                    : std::max(s.stallThrust, m.bumperForce.v);
         }
     }
     if (m.hasScrew && !m.thread.ball) {
@@ -261,7 +287,9 @@ void screwFigures(const AxisModel &m, AxisState &s) {
     const double drag = m.bearingDrag.v + s.preloadDrag;
     s.holdForce = s.backward > 0 ? drag / (s.chain.lead.value() * s.backward) : std::numeric_limits<double>::infinity();
     if (m.vertical && m.hasBrake) {
-        const auto af = fallAcceleration(newtons(s.weightUnbalanced), s.chain.moving, s.chain.lead, std::max(0.0, s.backward), newtonMetres(drag), rotatingInertiaAtScrew(s.chain));
+        const auto af =
+            fallAcceleration(newtons(s.weightUnbalanced), s.chain.moving, s.chain.lead, std::max(0.0, s.backward),
+                             newtonMetres(drag), rotatingInertiaAtScrew(s.chain));
         s.fall = af.value() * m.brakeDelay.v * m.brakeDelay.v / 2;
     }
 }
@@ -273,16 +301,22 @@ void stepFigures(const AxisModel &m, AxisState &s) {
     s.microstep = s.fullStep / m.microsteps;
     s.stepRate = m.rapid.v / s.microstep;
     s.rateLimit = m.pulseLimit.v;
-    if (m.pulseHigh.known() && m.pulseHigh.v > 0 && s.rateLimit == s.rateLimit) s.rateLimit = std::min(s.rateLimit, 1 / (2 * m.pulseHigh.v));
+    if (m.pulseHigh.known() && m.pulseHigh.v > 0 && s.rateLimit == s.rateLimit)
+        s.rateLimit = std::min(s.rateLimit, 1 / (2 * m.pulseHigh.v));
     if (s.motorKnown) {
-        const double friction = (s.friction * s.chain.lead.value() / m.efficiency.v + m.bearingDrag.v + s.preloadDrag) / (s.chain.ratio * s.chain.driveEfficiency);
-        if (const auto r = stepperResolution(s.chain.lead, s.chain.ratio, full, m.microsteps, newtonMetres(s.peakStatic), newtonMetres(friction))) s.dependable = r->dependable.value();
-        else s.dependable = std::numeric_limits<double>::infinity(); // friction holds the rotor off altogether
+        const double friction = (s.friction * s.chain.lead.value() / m.efficiency.v + m.bearingDrag.v + s.preloadDrag) /
+                                (s.chain.ratio * s.chain.driveEfficiency);
+        if (const auto r = stepperResolution(s.chain.lead, s.chain.ratio, full, m.microsteps,
+                                             newtonMetres(s.peakStatic), newtonMetres(friction)))
+            s.dependable = r->dependable.value();
+        else
+            s.dependable = std::numeric_limits<double>::infinity(); // friction holds the rotor off altogether
     }
 }
 
 void readBores(const AxisModel &m, AxisState &s) {
-    const std::string bores[2] = {m.belt ? m.small.bore : m.couplingBoreMotor, m.belt ? m.large.bore : m.couplingBoreScrew};
+    const std::string bores[2] = {m.belt ? m.small.bore : m.couplingBoreMotor,
+                                  m.belt ? m.large.bore : m.couplingBoreScrew};
     const std::string shafts[2] = {m.motorShaft, m.screwEnd};
     for (std::size_t k = 0; k < 2; ++k) {
         if (bores[k].empty() || shafts[k].empty()) continue;
@@ -310,7 +344,8 @@ TorqueAtSpeed torqueAtSpeed(const AxisModel &m, const AxisState &s, double rpm) 
     const double limit = m.torqueLimit.known() ? m.torqueLimit.v : std::numeric_limits<double>::infinity();
     // beyond the speed where nothing is left there is nothing, not less
     const auto given = [&](double t) { return t == t ? std::min(std::max(0.0, t), limit) : t; };
-    return {given(designTorque(s.motor, p.torque, speed).value() * m.torqueFactor.v), given(p.torque.value() * m.torqueFactor.v), given(most.torque.value()), p.region};
+    return {given(designTorque(s.motor, p.torque, speed).value() * m.torqueFactor.v),
+            given(p.torque.value() * m.torqueFactor.v), given(most.torque.value()), p.region};
 }
 
 Evaluation evaluate(const AxisModel &m) {
@@ -330,8 +365,10 @@ Evaluation evaluate(const AxisModel &m) {
     s.motorKnown = m.hasMotor && checkStepper(s.motor, s.supply).has_value();
     if (s.motorKnown) {
         s.peakStatic = peakStaticTorque(s.motor).value();
-        if (const auto corner = cornerSpeed(s.motor, s.supply)) s.corner = inRevolutionsPerMinute(*corner);
-        else s.corner = 0;
+        if (const auto corner = cornerSpeed(s.motor, s.supply))
+            s.corner = inRevolutionsPerMinute(*corner);
+        else
+            s.corner = 0;
     }
     if (m.belt) beltGeometry(m, s);
     buildChain(m, s);
@@ -351,7 +388,8 @@ Evaluation evaluate(const AxisModel &m) {
 
 Verdict worst(const Evaluation &e) {
     Verdict v = Verdict::Holds;
-    for (const auto &f : e.findings) v = std::min(v, f.verdict);
+    for (const auto &f : e.findings)
+        v = std::min(v, f.verdict);
     return v;
 }
 

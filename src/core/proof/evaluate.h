@@ -12,16 +12,16 @@ struct OperatingPoint {
     Operating kind = Operating::None;
     int cut = -1;
     double rpm = 0;
-    double process = 0;    ///< N
-    double axial = 0;      ///< N at the nut, in the direction of motion
-    double screwTorque = 0, demand = 0;                       ///< N m, size
+    double process = 0;                                          ///< N
+    double axial = 0;                                            ///< N at the nut, in the direction of motion
+    double screwTorque = 0, demand = 0;                          ///< N m, size
     double design = notKnown, quasi = notKnown, most = notKnown; ///< counted on, pull-out, most it can give
     PullOutRegion region = PullOutRegion::CurrentLimit;
 };
 
 /// Everything worked out on the way; the workings and the drawings read it.
 struct AxisState {
-    AxisChain chain;                 ///< with the sizing pull
+    AxisChain chain; ///< with the sizing pull
     double sizingPull = notKnown, friction = notKnown;
     double netWeight = 0, weightUnbalanced = 0; ///< N; the second with strut and counterweight lost
     double backward = notKnown;
@@ -35,11 +35,11 @@ struct AxisState {
     bool rigidityKnown = false;
     Rigidity stiffness{};
     double playStays = notKnown, springLoss = notKnown, lostMotion = notKnown;
-    double critical = notKnown;      ///< rpm
+    double critical = notKnown; ///< rpm
     BucklingLimits buckling{};
     bool bucklingKnown = false;
-    bool cutsOpen = false;           ///< the force of a cut is not known: what is largest is not known either
-    double crashEnergy = notKnown;   ///< J left after the bumper
+    bool cutsOpen = false;            ///< the force of a cut is not known: what is largest is not known either
+    double crashEnergy = notKnown;    ///< J left after the bumper
     double backwardAtLock = notKnown; ///< screw driven by the load, at the least thread friction a lock may count on
     double maxAxial = notKnown, stallThrust = notKnown, crashThrust = notKnown, permittedAxial = notKnown;
     double nutPressure = notKnown, nutSpeed = notKnown;
@@ -63,8 +63,8 @@ struct AxisState {
     double motorPulleyInertia = 0, screwPulleyInertia = 0;
     // steps
     double fullStep = notKnown, microstep = notKnown, dependable = notKnown, stepRate = notKnown, rateLimit = notKnown;
-    double holdForce = notKnown;     ///< N at the nut that turns it with the motor off; infinite when it locks
-    double fall = notKnown;          ///< m until the brake bites
+    double holdForce = notKnown; ///< N at the nut that turns it with the motor off; infinite when it locks
+    double fall = notKnown;      ///< m until the brake bites
 };
 
 struct Evaluation {
@@ -90,7 +90,8 @@ void addMotorChecks(const AxisModel &m, const AxisState &s, std::vector<Finding>
 void addBeltChecks(const AxisModel &m, const AxisState &s, std::vector<Finding> &out);
 void addGravityChecks(const AxisModel &m, const AxisState &s, std::vector<Finding> &out);
 
-/// What a cut pushes along the axis against its feed, with the friction it presses on the ways and the doubt's factor, N.
+/// What a cut pushes along the axis against its feed, with the friction it presses on the ways and the doubt's factor,
+/// N.
 [[nodiscard]] double processForce(const AxisModel &m, const Cut &c);
 /// Torque counted on, and the most the motor can give (square-wave drive, no derating), at a speed.
 struct TorqueAtSpeed {

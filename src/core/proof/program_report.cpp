@@ -28,7 +28,11 @@ JobProgramLimits programLimits(const nlohmann::json &project) {
     for (std::size_t k = 0; k < 3; ++k)
         if (!has[k]) {
             out.limits.axis[k] = slowest;
-            out.notes.push_back(slow.empty() ? std::string("No axis ") + letters[k] + " in this job: taken as a bench mill's, an assumption." : std::string("No axis ") + letters[k] + " in this job: it is run with the limits of the slowest, an assumption.");
+            out.notes.push_back(slow.empty()
+                                    ? std::string("No axis ") + letters[k] +
+                                          " in this job: taken as a bench mill's, an assumption."
+                                    : std::string("No axis ") + letters[k] +
+                                          " in this job: it is run with the limits of the slowest, an assumption.");
         }
     return out;
 }
@@ -47,10 +51,12 @@ ProgramDemand programDemand(const AxisModel &m, const AxisState &s, const Progra
     const auto &use = duty.axis[std::size_t(axis)];
     const double weight = netGravity(c).value();
     d.rmsForce = std::hypot(programRmsForce(use, duty.time, mass, s.sizingPull, d.cut), weight);
-    // The screw's efficiency stands between slide and screw, the belt's between screw and motor; what turns with the motor
-    // is turned by it with no loss in between.
+    // The screw's efficiency stands between slide and screw, the belt's between screw and motor; what turns with the
+    // motor is turned by it with no loss in between.
     const double toMotor = lead / ratio / c.efficiencyForward / c.driveEfficiency;
-    const double perAcceleration = mass * toMotor + (c.screw + c.screwPulley).value() / lead / ratio / c.driveEfficiency + (c.motorPulley + (s.motorKnown ? c.motor : Inertia())).value() * ratio / lead;
+    const double perAcceleration = mass * toMotor +
+                                   (c.screw + c.screwPulley).value() / lead / ratio / c.driveEfficiency +
+                                   (c.motorPulley + (s.motorKnown ? c.motor : Inertia())).value() * ratio / lead;
     const double felt = perAcceleration / toMotor; // kg that would ask the same torque at the slide
     d.rmsTorque = std::hypot(programRmsForce(use, duty.time, felt, s.sizingPull, d.cut), weight) * toMotor;
     d.worstSecondTorque = std::hypot(felt * use.worstSecondRms, s.sizingPull + d.cut, weight) * toMotor;
@@ -75,13 +81,23 @@ ProgramDemands programDemands(const nlohmann::json &project, const ProgramDuty &
 std::string programAxisWords(const ProgramDuty &d, int axis, const ProgramDemand *demand) {
     const auto &u = d.axis[std::size_t(axis)];
     const auto mm = [](double v) { return withUnit(v, Dimension::Length, "mm"); };
-    std::string words = std::string(letters[axis]) + " moves " + spanText(u.moving) + " of " + spanText(d.time) + ", " + std::to_string(u.reversals) + " reversals, from " + mm(u.least) + " to " + mm(u.most) + ". Fastest " + withUnit(u.peakSpeed, Dimension::Speed, "mm/min") + ", hardest " + numberText(u.peakAcceleration, 2) + " m/s². ";
-    if (u.worstSecondRms > 0) words += "Worst second: line " + std::to_string(u.worstSecondLine) + ", at " + spanText(u.worstSecondAt) + ", RMS " + numberText(u.worstSecondRms, 2) + " m/s². ";
+    std::string words = std::string(letters[axis]) + " moves " + spanText(u.moving) + " of " + spanText(d.time) + ", " +
+                        std::to_string(u.reversals) + " reversals, from " + mm(u.least) + " to " + mm(u.most) +
+                        ". Fastest " + withUnit(u.peakSpeed, Dimension::Speed, "mm/min") + ", hardest " +
+                        numberText(u.peakAcceleration, 2) + " m/s². ";
+    if (u.worstSecondRms > 0)
+        words += "Worst second: line " + std::to_string(u.worstSecondLine) + ", at " + spanText(u.worstSecondAt) +
+                 ", RMS " + numberText(u.worstSecondRms, 2) + " m/s². ";
     if (!demand || !(demand->rmsForce == demand->rmsForce)) return words;
     words += "RMS " + withUnit(demand->rmsForce, Dimension::Force, "N", 2) + " along the axis";
     if (demand->counted == demand->counted)
-        words += ", " + withUnit(demand->rmsTorque, Dimension::Torque, "Nm", 2) + " at the motor, " + withUnit(demand->worstSecondTorque, Dimension::Torque, "Nm", 2) + " over the worst second; it gives " + withUnit(demand->counted, Dimension::Torque, "Nm", 2) + " at its fastest here, " + timesText(demand->margin);
-    words += demand->cut > 0 ? "; the heaviest cut, " + std::string(demand->assumed ? "≈ " : "") + withUnit(demand->cut, Dimension::Force, "N", 3) + ", taken all the while it feeds." : ".";
+        words += ", " + withUnit(demand->rmsTorque, Dimension::Torque, "Nm", 2) + " at the motor, " +
+                 withUnit(demand->worstSecondTorque, Dimension::Torque, "Nm", 2) + " over the worst second; it gives " +
+                 withUnit(demand->counted, Dimension::Torque, "Nm", 2) + " at its fastest here, " +
+                 timesText(demand->margin);
+    words += demand->cut > 0 ? "; the heaviest cut, " + std::string(demand->assumed ? "≈ " : "") +
+                                   withUnit(demand->cut, Dimension::Force, "N", 3) + ", taken all the while it feeds."
+                             : ".";
     return words;
 }
 
@@ -95,22 +111,67 @@ std::string spanText(double seconds) {
 
 std::string programSentence(const ProgramDuty &d) {
     if (d.text.cancelled) return "Stopped before the end: nothing is kept.";
-    if (!d.moves && d.dwell == 0) return "Nothing in it moves an axis: " + std::to_string(d.text.lines) + " lines read, " + std::to_string(d.text.skippedCount) + " not followed.";
-    std::string s = std::to_string(d.moves) + " moves, " + spanText(d.time) + ": " + numberText(d.time > 0 ? d.cutting / d.time * 100 : 0, 2) + " % cutting.";
-    if (d.feedMoves && d.feedReached < d.feedMoves) s += " " + numberText(100.0 * double(d.feedMoves - d.feedReached) / double(d.feedMoves), 2) + " % of the cutting moves never reach their feed.";
-    if (d.text.skippedCount) s += " " + std::to_string(d.text.skippedCount) + (d.text.skippedCount == 1 ? " line was" : " lines were") + " not followed" + (d.text.skippedSeconds > 0 && d.time > 0 ? ", perhaps " + numberText(d.text.skippedSeconds / (d.time + d.text.skippedSeconds) * 100, 2) + " % of the time." : ".") + (d.text.timeOpen ? " How long some of them take nobody can say: the time is a least one." : "");
+    if (!d.moves && d.dwell == 0)
+        return "Nothing in it moves an axis: " + std::to_string(d.text.lines) + " lines read, " +
+               std::to_string(d.text.skippedCount) + " not followed.";
+    std::string s = std::to_string(d.moves) + " moves, " + spanText(d.time) + ": " +
+                    numberText(d.time > 0 ? d.cutting / d.time * 100 : 0, 2) + " % cutting.";
+    if (d.feedMoves && d.feedReached < d.feedMoves)
+        s += " " + numberText(100.0 * double(d.feedMoves - d.feedReached) / double(d.feedMoves), 2) +
+             " % of the cutting moves never reach their feed.";
+    if (d.text.skippedCount)
+        s += " " + std::to_string(d.text.skippedCount) + (d.text.skippedCount == 1 ? " line was" : " lines were") +
+             " not followed" +
+             (d.text.skippedSeconds > 0 && d.time > 0
+                  ? ", perhaps " + numberText(d.text.skippedSeconds / (d.time + d.text.skippedSeconds) * 100, 2) +
+                        " % of the time."
+                  : ".") +
+             (d.text.timeOpen ? " How long some of them take nobody can say: the time is a least one." : "");
     return s;
 }
 
 nlohmann::json programJson(const ProgramDuty &d, const ProgramLimits &limits, const ProgramDemands &demands) {
-    nlohmann::json j = {{"sentence", programSentence(d)}, {"lines", d.text.lines}, {"moves", d.moves}, {"time_s", d.time}, {"cutting_s", d.cutting}, {"rapid_s", d.rapid}, {"dwell_s", d.dwell}, {"path_mm", d.path * 1e3}, {"cut_path_mm", d.cutPath * 1e3}, {"skipped_count", d.text.skippedCount}, {"skipped_may_take_s", d.text.skippedSeconds}, {"notes", d.text.notes}, {"axes", nlohmann::json::object()}, {"skipped", nlohmann::json::array()}};
-    for (const auto &s : d.text.skipped) j["skipped"].push_back({{"line", s.line}, {"text", s.text}, {"why", s.why}, {"may_take_s", s.maySeconds}});
+    nlohmann::json j = {{"sentence", programSentence(d)},
+                        {"lines", d.text.lines},
+                        {"moves", d.moves},
+                        {"time_s", d.time},
+                        {"cutting_s", d.cutting},
+                        {"rapid_s", d.rapid},
+                        {"dwell_s", d.dwell},
+                        {"path_mm", d.path * 1e3},
+                        {"cut_path_mm", d.cutPath * 1e3},
+                        {"skipped_count", d.text.skippedCount},
+                        {"skipped_may_take_s", d.text.skippedSeconds},
+                        {"notes", d.text.notes},
+                        {"axes", nlohmann::json::object()},
+                        {"skipped", nlohmann::json::array()}};
+    for (const auto &s : d.text.skipped)
+        j["skipped"].push_back({{"line", s.line}, {"text", s.text}, {"why", s.why}, {"may_take_s", s.maySeconds}});
     for (std::size_t k = 0; k < 3; ++k) {
         const auto &u = d.axis[k];
-        j["axes"][letters[k]] = {{"rapid_mm_min", limits.axis[k].rapid * 60e3}, {"acceleration_m_s2", limits.axis[k].acceleration}, {"moving_s", u.moving}, {"way_mm", u.way * 1e3}, {"least_mm", u.least * 1e3}, {"most_mm", u.most * 1e3}, {"peak_speed_mm_min", u.peakSpeed * 60e3}, {"peak_acceleration_m_s2", u.peakAcceleration}, {"reversals", u.reversals}, {"speed_seconds", u.speedSeconds}, {"acceleration_seconds", u.accelSeconds}, {"rms_acceleration_m_s2", d.time > 0 ? std::sqrt(u.squareAccel / d.time) : 0.0}, {"worst_second_rms_m_s2", u.worstSecondRms}, {"worst_second_line", u.worstSecondLine}, {"worst_second_at_s", u.worstSecondAt}};
+        j["axes"][letters[k]] = {{"rapid_mm_min", limits.axis[k].rapid * 60e3},
+                                 {"acceleration_m_s2", limits.axis[k].acceleration},
+                                 {"moving_s", u.moving},
+                                 {"way_mm", u.way * 1e3},
+                                 {"least_mm", u.least * 1e3},
+                                 {"most_mm", u.most * 1e3},
+                                 {"peak_speed_mm_min", u.peakSpeed * 60e3},
+                                 {"peak_acceleration_m_s2", u.peakAcceleration},
+                                 {"reversals", u.reversals},
+                                 {"speed_seconds", u.speedSeconds},
+                                 {"acceleration_seconds", u.accelSeconds},
+                                 {"rms_acceleration_m_s2", d.time > 0 ? std::sqrt(u.squareAccel / d.time) : 0.0},
+                                 {"worst_second_rms_m_s2", u.worstSecondRms},
+                                 {"worst_second_line", u.worstSecondLine},
+                                 {"worst_second_at_s", u.worstSecondAt}};
         if (const auto &q = demands[k]) {
             const auto number = [](double v) { return std::isfinite(v) ? nlohmann::json(v) : nlohmann::json(nullptr); };
-            j["axes"][letters[k]].update({{"rms_force_N", number(q->rmsForce)}, {"rms_torque_Nm", number(q->counted == q->counted ? q->rmsTorque : notKnown)}, {"worst_second_torque_Nm", number(q->counted == q->counted ? q->worstSecondTorque : notKnown)}, {"motor_gives_Nm", number(q->counted)}, {"margin", number(q->margin)}});
+            j["axes"][letters[k]].update(
+                {{"rms_force_N", number(q->rmsForce)},
+                 {"rms_torque_Nm", number(q->counted == q->counted ? q->rmsTorque : notKnown)},
+                 {"worst_second_torque_Nm", number(q->counted == q->counted ? q->worstSecondTorque : notKnown)},
+                 {"motor_gives_Nm", number(q->counted)},
+                 {"margin", number(q->margin)}});
         }
     }
     return j;

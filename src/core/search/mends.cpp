@@ -33,10 +33,12 @@ struct Ground {
             if (g.verdict == Verdict::Fails) failing.push_back(g);
         asked = partsAsked(m, evaluate(m).state);
         if (const auto parts = project.find("parts"); parts != project.end() && parts->is_object())
-            for (auto it = parts->begin(); it != parts->end(); ++it) { // paid and here; of what is fitted only this axis' own
+            for (auto it = parts->begin(); it != parts->end();
+                 ++it) { // paid and here; of what is fitted only this axis' own
                 if (!it->is_object()) continue;
                 const auto state = textAt(*it, "/state"), text = textAt(*it, "/text");
-                if (!text.empty() && (state == "arrived" || (state == "fitted" && it.key().starts_with(m.id + "-")))) inHand.insert(text);
+                if (!text.empty() && (state == "arrived" || (state == "fitted" && it.key().starts_with(m.id + "-"))))
+                    inHand.insert(text);
             }
     }
     const AxisModel &m;
@@ -48,14 +50,18 @@ struct Ground {
 
 class Search {
 public:
-    Search(Ground &ground, const Finding &f) : m_ground(ground), m(ground.m), m_finding(f), d("/axes/" + m.id + "/designs/" + m.designId + "/"), t("/axes/" + m.id + "/targets/") {}
+    Search(Ground &ground, const Finding &f)
+        : m_ground(ground), m(ground.m), m_finding(f), d("/axes/" + m.id + "/designs/" + m.designId + "/"),
+          t("/axes/" + m.id + "/targets/") {}
 
     std::vector<Mend> run();
 
 private:
-    static Json typed(const std::string &text, const char *standing = "stated") { return {{"typed", text}, {"standing", standing}}; }
-    /// What has to be bought new for the changed design: a part that is asked for already costs nothing more, one that has
-    /// arrived is paid.
+    static Json typed(const std::string &text, const char *standing = "stated") {
+        return {{"typed", text}, {"standing", standing}};
+    }
+    /// What has to be bought new for the changed design: a part that is asked for already costs nothing more, one that
+    /// has arrived is paid.
     double priceOf(const AxisModel &after, const AxisState &state) const {
         double sum = 0;
         for (const auto &part : partsAsked(after, state)) {
@@ -69,10 +75,13 @@ private:
     void attempt(std::string words, std::vector<Patch> patches) {
         // changed in place and put back: a copy of the axis for every attempt would be its dearest part
         std::vector<Json> before;
-        for (const auto &p : patches) before.push_back(valueAt(m_ground.job, p.pointer));
-        for (const auto &p : patches) setAt(m_ground.job, p.pointer, p.value);
+        for (const auto &p : patches)
+            before.push_back(valueAt(m_ground.job, p.pointer));
+        for (const auto &p : patches)
+            setAt(m_ground.job, p.pointer, p.value);
         const auto after = readAxis(m_ground.job, m.id, m.designId);
-        for (std::size_t k = patches.size(); k-- > 0;) setAt(m_ground.job, patches[k].pointer, before[k]);
+        for (std::size_t k = patches.size(); k-- > 0;)
+            setAt(m_ground.job, patches[k].pointer, before[k]);
         const auto e = prove(after);
         Mend mend;
         mend.patches = std::move(patches);
@@ -87,7 +96,9 @@ private:
         const bool better = m_finding.missing ? mend.verdict != Verdict::NotKnown : mend.verdict > m_finding.verdict;
         if (!better) return;
         for (const auto &g : e.findings)
-            mend.breaks += g.verdict == Verdict::Fails && std::none_of(m_ground.failing.begin(), m_ground.failing.end(), [&](const Finding &f) { return sameSubject(f, g); });
+            mend.breaks +=
+                g.verdict == Verdict::Fails && std::none_of(m_ground.failing.begin(), m_ground.failing.end(),
+                                                            [&](const Finding &f) { return sameSubject(f, g); });
         const double price = priceOf(after, e.state);
         mend.priced = price == price;
         mend.price = mend.priced ? price : 0;
@@ -130,7 +141,8 @@ std::optional<BeltChoice> bestBelt(const AxisModel &m, int small, int large) {
         const double c = b->centre.value();
         double score;
         if (slot) {
-            const auto need = centreTravel(b->length, metres(m.beltTolerance.v), 0.003, b->wrapSmall, fitAllowance(*m.small.profile, flanged));
+            const auto need = centreTravel(b->length, metres(m.beltTolerance.v), 0.003, b->wrapSmall,
+                                           fitAllowance(*m.small.profile, flanged));
             if (!need || c < m.slotFrom.v || c > m.slotTo.v) continue;
             score = std::min((c - m.slotFrom.v) / need->inward->value(), (m.slotTo.v - c) / need->outward.value());
             score = std::min(score, 1.2) - 1e-3 * std::fabs(c - (m.centre.known() ? m.centre.v : c));
@@ -158,7 +170,9 @@ void Search::ratios() {
                              {d + "belt/code", beltCode(*m.small.profile, belt->teeth, width)},
                              {d + "belt/centre_mm", typed(numberText(belt->centre * 1e3, 5) + "mm")}};
         const bool newBelt = belt->teeth != m.beltTeeth();
-        attempt("Pulleys " + std::to_string(m.small.teeth) + ":" + std::to_string(large) + (newBelt ? " and belt " + lengthText(belt->teeth * m.small.profile->pitch) : "") + " make it", std::move(p));
+        attempt("Pulleys " + std::to_string(m.small.teeth) + ":" + std::to_string(large) +
+                    (newBelt ? " and belt " + lengthText(belt->teeth * m.small.profile->pitch) : "") + " make it",
+                std::move(p));
     }
 }
 
@@ -168,19 +182,24 @@ void Search::belts() {
     if (!belt) return;
     const double fits = m.small.beltWidth.known() ? m.small.beltWidth.v * 1e3 : 15;
     const auto code = beltCode(*m.small.profile, belt->teeth, fits);
-    std::vector<Patch> p{{d + "belt/code", code}, {d + "belt/centre_mm", typed(numberText(belt->centre * 1e3, 5) + "mm")}};
-    if (m.large.profile != m.small.profile) p.push_back({d + "large_pulley/profile", std::string(m.small.profile->name)});
+    std::vector<Patch> p{{d + "belt/code", code},
+                         {d + "belt/centre_mm", typed(numberText(belt->centre * 1e3, 5) + "mm")}};
+    if (m.large.profile != m.small.profile)
+        p.push_back({d + "large_pulley/profile", std::string(m.small.profile->name)});
     attempt("Belt " + code + (m_finding.rung ? " makes it" : ""), std::move(p));
 }
 
 void Search::voltages() {
     for (int v : {24, 36, 48, 60, 72}) {
         if (!m.supply.known() || v <= m.supply.v || (m.voltLimit.known() && v > 0.9 * m.voltLimit.v)) continue;
-        attempt("A " + std::to_string(v) + "\u00a0V supply makes it", {{d + "supply/voltage_V", typed(std::to_string(v) + "V", "catalogue")}});
+        attempt("A " + std::to_string(v) + "\u00a0V supply makes it",
+                {{d + "supply/voltage_V", typed(std::to_string(v) + "V", "catalogue")}});
     }
     if (m_finding.id == CheckId::C17 || m_finding.id == CheckId::C18)
         for (int v : {60, 48, 36, 24})
-            if (m.supply.known() && v < m.supply.v) attempt("A " + std::to_string(v) + "\u00a0V supply makes it", {{d + "supply/voltage_V", typed(std::to_string(v) + "V", "catalogue")}});
+            if (m.supply.known() && v < m.supply.v)
+                attempt("A " + std::to_string(v) + "\u00a0V supply makes it",
+                        {{d + "supply/voltage_V", typed(std::to_string(v) + "V", "catalogue")}});
 }
 
 void Search::speeds() {
@@ -189,7 +208,8 @@ void Search::speeds() {
     for (double share : {0.9, 0.8, 0.7, 0.6, 0.5, 0.4, 0.3}) {
         const double v = std::floor(now * share / 50) * 50;
         if (v < 100) continue;
-        attempt("Rapid " + numberText(v, 5) + "\u00a0mm/min makes it", {{t + "rapid_mm_min", typed(numberText(v, 6) + "mm/min")}});
+        attempt("Rapid " + numberText(v, 5) + "\u00a0mm/min makes it",
+                {{t + "rapid_mm_min", typed(numberText(v, 6) + "mm/min")}});
     }
 }
 
@@ -197,10 +217,13 @@ void Search::accelerations() {
     if (!m.acceleration.known()) return;
     for (double share : {0.8, 0.6, 0.5, 0.4, 0.25}) {
         const double a = m.acceleration.v * share;
-        attempt("Speeding up at " + numberText(a, 2) + "\u00a0m/s² makes it", {{t + "acceleration_m_s2", typed(numberText(a, 2) + "m/s2")}});
+        attempt("Speeding up at " + numberText(a, 2) + "\u00a0m/s² makes it",
+                {{t + "acceleration_m_s2", typed(numberText(a, 2) + "m/s2")}});
     }
     if (m_finding.id == CheckId::M6)
-        for (double share : {1.5, 2.0, 3.0}) attempt("Speeding up at " + numberText(m.acceleration.v * share, 2) + "\u00a0m/s² makes it", {{t + "acceleration_m_s2", typed(numberText(m.acceleration.v * share, 2) + "m/s2")}});
+        for (double share : {1.5, 2.0, 3.0})
+            attempt("Speeding up at " + numberText(m.acceleration.v * share, 2) + "\u00a0m/s² makes it",
+                    {{t + "acceleration_m_s2", typed(numberText(m.acceleration.v * share, 2) + "m/s2")}});
 }
 
 void Search::slot() {
@@ -228,13 +251,15 @@ void Search::brakes() {
     for (const auto &b : powerOffBrakes())
         if (b.torque >= need) {
             attempt("A brake of " + numberText(b.torque, 2) + "\u00a0N·m on the screw makes it",
-                    {{d + "brake/torque_Nm", typed(numberText(b.torque, 2) + " N m", "catalogue")}, {d + "brake/where", "screw"}, {d + "brake/delay_s", typed("0.05s", "catalogue")}});
+                    {{d + "brake/torque_Nm", typed(numberText(b.torque, 2) + " N m", "catalogue")},
+                     {d + "brake/where", "screw"},
+                     {d + "brake/delay_s", typed("0.05s", "catalogue")}});
             break;
         }
 }
 
-/// What keeps a run into a stop from breaking the axis: coming there slowly, a bumper that takes what turns, a motor that is
-/// not let push with all it has; where one does not do it, two.
+/// What keeps a run into a stop from breaking the axis: coming there slowly, a bumper that takes what turns, a motor
+/// that is not let push with all it has; where one does not do it, two.
 void Search::crash() {
     const auto s = evaluate(m).state;
     if (!s.motorKnown || !m.rapid.known() || !(s.stallThrust == s.stallThrust)) return;
@@ -245,34 +270,48 @@ void Search::crash() {
     std::vector<Change> limits, ends;
     for (double share : {0.8, 0.65, 0.5, 0.4, 0.3}) {
         const double limit = std::floor(s.peakStatic * share * 20) / 20;
-        if (limit >= 0.1 && (!m.torqueLimit.known() || limit < m.torqueLimit.v)) limits.push_back({"Torque limit " + numberText(limit, 3) + "\u00a0N·m in the drive", {{d + "drive/torque_limit_Nm", typed(numberText(limit, 3) + " N m")}}});
+        if (limit >= 0.1 && (!m.torqueLimit.known() || limit < m.torqueLimit.v))
+            limits.push_back({"Torque limit " + numberText(limit, 3) + "\u00a0N·m in the drive",
+                              {{d + "drive/torque_limit_Nm", typed(numberText(limit, 3) + " N m")}}});
     }
     if (m_finding.id == CheckId::B4 && m_finding.variant == 1) {
         for (double share : {0.5, 0.3, 0.2, 0.1}) {
             const double v = std::floor(m.speedAtEnds() * 60e3 * share / 50) * 50;
-            if (v >= 50) ends.push_back({"Rapid near the ends " + numberText(v, 5) + "\u00a0mm/min", {{d + "end_speed_mm_min", typed(numberText(v, 6) + "mm/min")}}});
+            if (v >= 50)
+                ends.push_back({"Rapid near the ends " + numberText(v, 5) + "\u00a0mm/min",
+                                {{d + "end_speed_mm_min", typed(numberText(v, 6) + "mm/min")}}});
         }
         if (!m.bumperForce.known() && s.crashEnergy == s.crashEnergy)
             for (double stroke : {5e-3, 10e-3, 20e-3, 40e-3}) {
                 const double force = std::ceil(2 * (s.crashEnergy / stroke + s.stallThrust) / 100) * 100;
-                ends.push_back({"Bumpers of " + numberText(stroke * 1e3, 2) + "\u00a0mm stroke and " + numberText(force, 4) + "\u00a0N", {{d + "bumper/stroke_mm", typed(numberText(stroke * 1e3, 2) + "mm")}, {d + "bumper/force_N", typed(numberText(force, 5) + "N")}}});
+                ends.push_back({"Bumpers of " + numberText(stroke * 1e3, 2) + "\u00a0mm stroke and " +
+                                    numberText(force, 4) + "\u00a0N",
+                                {{d + "bumper/stroke_mm", typed(numberText(stroke * 1e3, 2) + "mm")},
+                                 {d + "bumper/force_N", typed(numberText(force, 5) + "N")}}});
             }
     }
-    const auto one = [&](const Change &c) { attempt(c.words + (c.words.starts_with("Bumpers") ? " make it" : " makes it"), c.patches); };
-    for (const auto &c : ends) one(c);
-    for (const auto &c : limits) one(c);
+    const auto one = [&](const Change &c) {
+        attempt(c.words + (c.words.starts_with("Bumpers") ? " make it" : " makes it"), c.patches);
+    };
+    for (const auto &c : ends)
+        one(c);
+    for (const auto &c : limits)
+        one(c);
     if (!m_mends.empty()) return;
     for (const auto &limit : limits)
         for (const auto &end : ends) {
             auto both = limit.patches;
             both.insert(both.end(), end.patches.begin(), end.patches.end());
-            attempt(limit.words + " and " + (end.words.front() == 'R' ? "rapid" : "bumpers") + end.words.substr(end.words.find(' ')) + " make it", std::move(both));
+            attempt(limit.words + " and " + (end.words.front() == 'R' ? "rapid" : "bumpers") +
+                        end.words.substr(end.words.find(' ')) + " make it",
+                    std::move(both));
         }
 }
 
 void Search::microsteps() {
     for (int u : {8, 10, 4, 5, 2})
-        if (u < m.microsteps) attempt(std::to_string(u) + " microsteps make it", {{d + "drive/microsteps", typed(std::to_string(u))}});
+        if (u < m.microsteps)
+            attempt(std::to_string(u) + " microsteps make it", {{d + "drive/microsteps", typed(std::to_string(u))}});
 }
 
 void Search::current() {
@@ -282,7 +321,8 @@ void Search::current() {
     for (double share : {0.8, 0.9, 1.0}) {
         const double a = std::floor(most * share * 10) / 10;
         if (std::fabs(a - now) < 0.05 || (m_finding.id == CheckId::C04) != (a < now)) continue;
-        attempt("Drive set to " + numberText(a, 2) + "\u00a0A peak makes it", {{d + "drive/current_A", typed(numberText(a, 2) + "A")}, {d + "drive/current_kind", "peak"}});
+        attempt("Drive set to " + numberText(a, 2) + "\u00a0A peak makes it",
+                {{d + "drive/current_A", typed(numberText(a, 2) + "A")}, {d + "drive/current_kind", "peak"}});
     }
 }
 
@@ -290,21 +330,60 @@ std::vector<Mend> Search::run() {
     using I = CheckId;
     switch (m_finding.id) {
     // More current would help too, but it warms the motor, and warmth is not judged yet: not offered here.
-    case I::C01: case I::C02: ratios(); voltages(); speeds(); accelerations(); break;
-    case I::C08: ratios(); accelerations(); break;
-    case I::C03: case I::M4: ratios(); voltages(); speeds(); break;
-    case I::C06: case I::P4: case I::M5: ratios(); break;
+    case I::C01:
+    case I::C02:
+        ratios();
+        voltages();
+        speeds();
+        accelerations();
+        break;
+    case I::C08:
+        ratios();
+        accelerations();
+        break;
+    case I::C03:
+    case I::M4:
+        ratios();
+        voltages();
+        speeds();
+        break;
+    case I::C06:
+    case I::P4:
+    case I::M5: ratios(); break;
     case I::C04: current(); break;
-    case I::C17: case I::C18: voltages(); break;
-    case I::C24: microsteps(); ratios(); speeds(); break;
-    case I::B1: case I::B3: case I::B15: speeds(); break;
-    case I::B4: crash(); speeds(); break;
+    case I::C17:
+    case I::C18: voltages(); break;
+    case I::C24:
+        microsteps();
+        ratios();
+        speeds();
+        break;
+    case I::B1:
+    case I::B3:
+    case I::B15: speeds(); break;
+    case I::B4:
+        crash();
+        speeds();
+        break;
     case I::B6: crash(); break;
-    case I::M6: accelerations(); speeds(); break;
-    case I::M8: case I::M9: case I::M10: brakes(); break;
-    case I::TR01: case I::TR02: case I::TR50: case I::TR06: belts(); break;
-    case I::TR13: slot(); belts(); break;
-    case I::TR03: case I::TR05: case I::TR07: ratios(); break;
+    case I::M6:
+        accelerations();
+        speeds();
+        break;
+    case I::M8:
+    case I::M9:
+    case I::M10: brakes(); break;
+    case I::TR01:
+    case I::TR02:
+    case I::TR50:
+    case I::TR06: belts(); break;
+    case I::TR13:
+        slot();
+        belts();
+        break;
+    case I::TR03:
+    case I::TR05:
+    case I::TR07: ratios(); break;
     default: break;
     }
     std::stable_sort(m_mends.begin(), m_mends.end(), [](const Mend &a, const Mend &b) {

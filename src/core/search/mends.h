@@ -14,9 +14,9 @@ struct Mend {
     std::vector<Patch> patches; ///< applied as one step; empty: advice only
     double margin = notKnown;   ///< of the finding afterwards
     Verdict verdict = Verdict::NotKnown;
-    double price = 0;           ///< in the project's currency: what is to be bought new for it
-    bool priced = true;         ///< false: price not known
-    int breaks = 0;             ///< other findings that fail because of it
+    double price = 0;   ///< in the project's currency: what is to be bought new for it
+    bool priced = true; ///< false: price not known
+    int breaks = 0;     ///< other findings that fail because of it
 };
 
 /// Looks for mends of an axis' findings; what they share is worked out once.

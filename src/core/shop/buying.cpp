@@ -6,7 +6,8 @@
 namespace lw {
 namespace {
 /// Usual screw lengths, mm. ISO 888 and ISO 4762, from memory.
-constexpr double series[] = {3, 4, 5, 6, 8, 10, 12, 16, 20, 25, 30, 35, 40, 45, 50, 55, 60, 65, 70, 80, 90, 100, 110, 120};
+constexpr double series[] = {3,  4,  5,  6,  8,  10, 12, 16, 20, 25,  30,  35,
+                             40, 45, 50, 55, 60, 65, 70, 80, 90, 100, 110, 120};
 constexpr double hair = 1e-9; // mm: decimals such as 22.6 must not lose a length to binary rounding
 } // namespace
 
@@ -28,7 +29,9 @@ Result<TappedScrew> screwIntoTap(Length d, Length pitch, Length grip, Length was
     const double e = inMillimetres(*s.length) - clamped;
     s.engagement = millimetres(e);
     s.engagementInD = e / inMillimetres(d);
-    s.grade = s.engagementInD >= k - hair ? Grade::Pass : s.engagementInD >= 0.8 * k - hair ? Grade::Attention : Grade::Fail;
+    s.grade = s.engagementInD >= k - hair         ? Grade::Pass
+              : s.engagementInD >= 0.8 * k - hair ? Grade::Attention
+                                                  : Grade::Fail;
     return s;
 }
 
@@ -48,13 +51,15 @@ Result<NutScrew> screwWithNut(Length d, Length pitch, Length grip, Length washer
     return s;
 }
 
-Result<OptionsCompared> compareOptions(const std::vector<BuyOption> &options, double rate, const std::string &first, const std::string &second) {
+Result<OptionsCompared> compareOptions(const std::vector<BuyOption> &options, double rate, const std::string &first,
+                                       const std::string &second) {
     LW_REQUIRE_NOT_NEGATIVE(rate, "labour_rate_minor_per_h");
     OptionsCompared c;
     const BuyOption *a = nullptr, *b = nullptr;
     for (const auto &o : options) {
         const double total = o.money - o.resale + rate * o.hours;
-        if (c.cheapest.empty() || total < c.total[c.cheapest] || (total == c.total[c.cheapest] && o.id < c.cheapest)) c.cheapest = o.id;
+        if (c.cheapest.empty() || total < c.total[c.cheapest] || (total == c.total[c.cheapest] && o.id < c.cheapest))
+            c.cheapest = o.id;
         c.total[o.id] = total;
         if (o.id == first) a = &o;
         if (o.id == second) b = &o;
@@ -69,17 +74,23 @@ namespace {
 constexpr Calculation table[] = {
     {"fastener_length",
      [](const Inputs &in, Outputs &out) -> Result<void> {
-         const auto d = in.get<Length>("thread_d_mm"), pitch = in.get<Length>("pitch_mm"), grip = in.get<Length>("grip_mm"), washer = in.get<Length>("washer_mm");
+         const auto d = in.get<Length>("thread_d_mm"), pitch = in.get<Length>("pitch_mm"),
+                    grip = in.get<Length>("grip_mm"), washer = in.get<Length>("washer_mm");
          if (in.text("mode") == "nut") {
-             if (!in.has("nut_height_mm")) return fail(CalcErrorCode::Missing, "nut_height_mm", 0, 0, "not known; with a nut its height is needed.");
+             if (!in.has("nut_height_mm"))
+                 return fail(CalcErrorCode::Missing, "nut_height_mm", 0, 0,
+                             "not known; with a nut its height is needed.");
              LW_TRY(s, screwWithNut(d, pitch, grip, washer, in.get<Length>("nut_height_mm")));
              out.put("need_mm", s.need);
              out.json("length_mm", s.length ? Json(inMillimetres(*s.length)) : Json(nullptr));
              out.json("protrusion_mm", s.protrusion ? Json(inMillimetres(*s.protrusion)) : Json(nullptr));
              return {};
          }
-         if (!in.has("thread_depth_mm")) return fail(CalcErrorCode::Missing, "thread_depth_mm", 0, 0, "not known; measure the full thread in the hole.");
-         LW_TRY(s, screwIntoTap(d, pitch, grip, washer, in.get<Length>("thread_depth_mm"), in.has("engagement_factor") ? in.number("engagement_factor") : 1.0));
+         if (!in.has("thread_depth_mm"))
+             return fail(CalcErrorCode::Missing, "thread_depth_mm", 0, 0,
+                         "not known; measure the full thread in the hole.");
+         LW_TRY(s, screwIntoTap(d, pitch, grip, washer, in.get<Length>("thread_depth_mm"),
+                                in.has("engagement_factor") ? in.number("engagement_factor") : 1.0));
          out.put("length_min_mm", s.shortest);
          out.put("length_max_mm", s.longest);
          out.json("length_mm", s.length ? Json(inMillimetres(*s.length)) : Json(nullptr));
@@ -94,9 +105,12 @@ constexpr Calculation table[] = {
     {"option_compare",
      [](const Inputs &in, Outputs &out) -> Result<void> {
          std::vector<BuyOption> options;
-         for (const auto &o : in.json("options")) options.push_back({o.at("id"), o.at("money_minor").get<double>(), o.at("resale_minor").get<double>(), o.at("hours_h").get<double>()});
+         for (const auto &o : in.json("options"))
+             options.push_back({o.at("id"), o.at("money_minor").get<double>(), o.at("resale_minor").get<double>(),
+                                o.at("hours_h").get<double>()});
          const auto pair = in.json("pair").get<std::vector<std::string>>();
-         if (pair.size() != 2) return fail(CalcErrorCode::OutOfRange, "pair", double(pair.size()), 2, "two names are wanted.");
+         if (pair.size() != 2)
+             return fail(CalcErrorCode::OutOfRange, "pair", double(pair.size()), 2, "two names are wanted.");
          LW_TRY(c, compareOptions(options, in.number("labour_rate_minor_per_h"), pair[0], pair[1]));
          out.json("total_minor", c.total);
          out.json("cheapest", c.cheapest);

@@ -26,8 +26,10 @@ tl::expected<CsvTable, std::string> readTable(std::string_view text) {
         if (any || !row.cells.empty()) {
             endCell();
             row.line = began;
-            if (first) table.header = std::move(row.cells);
-            else table.rows.push_back(std::move(row));
+            if (first)
+                table.header = std::move(row.cells);
+            else
+                table.rows.push_back(std::move(row));
             first = false;
         }
         row = {};
@@ -38,9 +40,12 @@ tl::expected<CsvTable, std::string> readTable(std::string_view text) {
         const char c = text[k];
         line += c == '\n';
         if (quoted) {
-            if (c != '"') cell += c;
-            else if (k + 1 < text.size() && text[k + 1] == '"') cell += text[++k];
-            else quoted = false;
+            if (c != '"')
+                cell += c;
+            else if (k + 1 < text.size() && text[k + 1] == '"')
+                cell += text[++k];
+            else
+                quoted = false;
         } else if (c == '"' && cell.empty()) {
             quoted = any = true;
         } else if (c == separator) {
@@ -65,9 +70,11 @@ tl::expected<std::vector<CsvRow>, std::string> readCsv(std::string_view text) {
     std::vector<CsvRow> out;
     for (const auto &row : table->rows) {
         if (row.cells.size() != table->header.size())
-            return tl::unexpected("line " + std::to_string(row.line) + ": " + std::to_string(row.cells.size()) + " columns, the header has " + std::to_string(table->header.size()) + ".");
+            return tl::unexpected("line " + std::to_string(row.line) + ": " + std::to_string(row.cells.size()) +
+                                  " columns, the header has " + std::to_string(table->header.size()) + ".");
         CsvRow map;
-        for (std::size_t k = 0; k < table->header.size(); ++k) map[table->header[k]] = row.cells[k];
+        for (std::size_t k = 0; k < table->header.size(); ++k)
+            map[table->header[k]] = row.cells[k];
         out.push_back(std::move(map));
     }
     return out;
@@ -98,9 +105,11 @@ std::string textOf(const CsvRow &row, const char *key) {
 }
 } // namespace
 
-tl::expected<Catalogue, std::string> readCatalogue(std::string_view motors, std::string_view pulleys, std::string_view belts, std::string_view screws) {
+tl::expected<Catalogue, std::string> readCatalogue(std::string_view motors, std::string_view pulleys,
+                                                   std::string_view belts, std::string_view screws) {
     Catalogue c;
-    const std::pair<const char *, std::string_view> files[] = {{"motors", motors}, {"pulleys", pulleys}, {"belts", belts}, {"screws", screws}};
+    const std::pair<const char *, std::string_view> files[] = {
+        {"motors", motors}, {"pulleys", pulleys}, {"belts", belts}, {"screws", screws}};
     for (const auto &[name, text] : files) {
         const auto rows = readCsv(text);
         if (!rows) return tl::unexpected(std::string(name) + ".csv, " + rows.error());
@@ -111,12 +120,16 @@ tl::expected<Catalogue, std::string> readCatalogue(std::string_view motors, std:
             const std::string_view kind = name;
             double check = 0;
             if (kind == "motors") {
-                c.motors.push_back({textOf(r, "name"), n("face_mm"), n("holding_torque_Nm"), n("rated_current_A"), n("resistance_ohm"), n("inductance_mH"), n("rotor_inertia_gcm2"),
-                                    n("shaft_mm"), n("body_length_mm"), n("bolt_square_mm"), n("pilot_mm"), n("shaft_length_mm"), n("price")});
+                c.motors.push_back({textOf(r, "name"), n("face_mm"), n("holding_torque_Nm"), n("rated_current_A"),
+                                    n("resistance_ohm"), n("inductance_mH"), n("rotor_inertia_gcm2"), n("shaft_mm"),
+                                    n("body_length_mm"), n("bolt_square_mm"), n("pilot_mm"), n("shaft_length_mm"),
+                                    n("price")});
                 const auto &m = c.motors.back();
-                check = m.face + m.holding + m.current + m.resistance + m.inductance + m.inertia + m.shaft + m.body + m.price;
+                check = m.face + m.holding + m.current + m.resistance + m.inductance + m.inertia + m.shaft + m.body +
+                        m.price;
             } else if (kind == "pulleys") {
-                c.pulleys.push_back({textOf(r, "profile"), static_cast<int>(std::isfinite(n("teeth")) ? n("teeth") : 0), n("price")});
+                c.pulleys.push_back(
+                    {textOf(r, "profile"), static_cast<int>(std::isfinite(n("teeth")) ? n("teeth") : 0), n("price")});
                 check = n("teeth") + n("price");
             } else if (kind == "belts") {
                 c.belts.push_back({textOf(r, "profile"), n("length_from_mm"), n("length_to_mm"), n("price")});
@@ -125,7 +138,9 @@ tl::expected<Catalogue, std::string> readCatalogue(std::string_view motors, std:
                 c.screws.push_back({textOf(r, "name"), n("price_per_m"), n("nut_price")});
                 check = c.screws.back().perMetre + c.screws.back().nut;
             }
-            if (!std::isfinite(check)) return tl::unexpected(std::string(name) + ".csv, line " + std::to_string(line) + ": a number is missing or cannot be read.");
+            if (!std::isfinite(check))
+                return tl::unexpected(std::string(name) + ".csv, line " + std::to_string(line) +
+                                      ": a number is missing or cannot be read.");
         }
     }
     return c;
@@ -143,7 +158,9 @@ double brakePrice(double torque) {
 }
 
 const Catalogue &shippedCatalogue() {
-    static const Catalogue c = readCatalogue(catalogueText("motors"), catalogueText("pulleys"), catalogueText("belts"), catalogueText("screws")).value();
+    static const Catalogue c = readCatalogue(catalogueText("motors"), catalogueText("pulleys"), catalogueText("belts"),
+                                             catalogueText("screws"))
+                                   .value();
     return c;
 }
 

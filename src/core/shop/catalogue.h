@@ -13,7 +13,8 @@ namespace lw {
 using CsvRow = std::map<std::string, std::string>;
 /// RFC 4180, header row first. The error names the line.
 [[nodiscard]] tl::expected<std::vector<CsvRow>, std::string> readCsv(std::string_view text);
-/// A table as read: header, rows with the line they begin on. Separator comma, semicolon or tab, whichever the header has most of.
+/// A table as read: header, rows with the line they begin on. Separator comma, semicolon or tab, whichever the header
+/// has most of.
 struct CsvTable {
     std::vector<std::string> header;
     struct Row {
@@ -23,12 +24,14 @@ struct CsvTable {
     std::vector<Row> rows;
 };
 [[nodiscard]] tl::expected<CsvTable, std::string> readTable(std::string_view text);
-/// One field quoted as RFC 4180 wants it; text that a spreadsheet would take for a formula gets an apostrophe before it.
+/// One field quoted as RFC 4180 wants it; text that a spreadsheet would take for a formula gets an apostrophe before
+/// it.
 [[nodiscard]] std::string csvText(std::string_view text);
 
 struct CatalogueMotor {
     std::string name;
-    double face, holding, current, resistance, inductance, inertia, shaft, body, boltSquare, pilot, shaftLength; ///< in the units of the columns
+    double face, holding, current, resistance, inductance, inertia, shaft, body, boltSquare, pilot,
+        shaftLength; ///< in the units of the columns
     double price;
 };
 struct Catalogue {
@@ -50,7 +53,8 @@ struct Catalogue {
     };
     std::vector<Screw> screws;
 
-    [[nodiscard]] double pulleyPrice(std::string_view profile, int teeth) const; ///< interpolated over the teeth; a guess by size for a profile not listed
+    [[nodiscard]] double pulleyPrice(std::string_view profile, int teeth)
+        const; ///< interpolated over the teeth; a guess by size for a profile not listed
     [[nodiscard]] double beltPrice(std::string_view profile, double lengthMm) const;
     [[nodiscard]] double screwPrice(std::string_view name, double lengthMm) const;
 };
@@ -64,6 +68,7 @@ struct PowerOffBrake {
 [[nodiscard]] double brakePrice(double torque);
 /// What ships with the program.
 const Catalogue &shippedCatalogue();
-[[nodiscard]] tl::expected<Catalogue, std::string> readCatalogue(std::string_view motors, std::string_view pulleys, std::string_view belts, std::string_view screws);
+[[nodiscard]] tl::expected<Catalogue, std::string> readCatalogue(std::string_view motors, std::string_view pulleys,
+                                                                 std::string_view belts, std::string_view screws);
 
 } // namespace lw

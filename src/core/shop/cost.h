@@ -13,7 +13,8 @@ enum class PartState { Idea, Ordered, Arrived, Fitted, Dropped };
 
 struct CostLine {
     std::string id, order, currency;
-    std::int64_t need = 0, spare = 0, have = 0, packQuantity = 1, packPrice = 0; ///< price in minor units of the currency
+    std::int64_t need = 0, spare = 0, have = 0, packQuantity = 1,
+                 packPrice = 0; ///< price in minor units of the currency
     PartState state = PartState::Idea;
 };
 struct CostOrder {
@@ -35,7 +36,8 @@ struct CostTotals {
     std::int64_t committed = 0, remaining = 0, contingency = 0, forecast = 0, left = 0;
     enum class Verdict { Pass, Attention, Fail } verdict = Verdict::Pass;
 };
-/// Rounds half away from zero per line; an order counts as placed when any of its lines with packs is. Source: PRACTICE.
+/// Rounds half away from zero per line; an order counts as placed when any of its lines with packs is. Source:
+/// PRACTICE.
 [[nodiscard]] Result<CostTotals> rollUpCost(const CostInput &in);
 
 } // namespace lw

@@ -31,45 +31,81 @@ std::vector<PartAsked> partsAsked(const AxisModel &m, const AxisState &) {
         const std::string size = m.face.known() ? n(m.face.v * 1e3) + " mm" : "";
         double price = notKnown;
         for (const auto &c : cat.motors)
-            if (m.holding.known() && std::fabs(c.holding - m.holding.v) < 0.1 * m.holding.v && (!m.face.known() || std::fabs(c.face - m.face.v * 1e3) < 3)) price = c.price;
-        out.push_back({"motor", "Stepper " + size + ", " + n(m.holding.v) + " N·m" + (m.closedLoop ? ", with encoder" : ""), "drive", "buy", price, false});
-        out.push_back({"drive", "Stepper drive " + (m.voltLimit.known() ? n(m.voltLimit.v) + " V" : std::string()) + (m.closedLoop ? ", closed loop" : ""), "drive", "buy", 38, false});
+            if (m.holding.known() && std::fabs(c.holding - m.holding.v) < 0.1 * m.holding.v &&
+                (!m.face.known() || std::fabs(c.face - m.face.v * 1e3) < 3))
+                price = c.price;
+        out.push_back({"motor",
+                       "Stepper " + size + ", " + n(m.holding.v) + " N·m" + (m.closedLoop ? ", with encoder" : ""),
+                       "drive", "buy", price, false});
+        out.push_back({"drive",
+                       "Stepper drive " + (m.voltLimit.known() ? n(m.voltLimit.v) + " V" : std::string()) +
+                           (m.closedLoop ? ", closed loop" : ""),
+                       "drive", "buy", 38, false});
     }
-    if (m.supply.known()) out.push_back({"supply", "Supply " + n(m.supply.v) + " V" + (m.supplyPower.known() ? " " + n(m.supplyPower.v) + " W" : ""), "electrical", "buy", 29, false});
+    if (m.supply.known())
+        out.push_back(
+            {"supply",
+             "Supply " + n(m.supply.v) + " V" + (m.supplyPower.known() ? " " + n(m.supplyPower.v) + " W" : ""),
+             "electrical", "buy", 29, false});
     if (m.belt) {
         auto pulley = [&](const AxisModel::Pulley &p, const char *ref) {
             if (p.teeth < 1 || !p.profile) return;
             const std::string width = p.beltWidth.known() ? "-" + n(p.beltWidth.v * 1e3) : "";
-            out.push_back({ref, "Pulley " + std::string(p.profile->name) + width + ", " + std::to_string(p.teeth) + " T" + (p.bore.empty() ? "" : ", bore " + p.bore), "drive", "buy", cat.pulleyPrice(p.profile->name, p.teeth), true});
+            out.push_back({ref,
+                           "Pulley " + std::string(p.profile->name) + width + ", " + std::to_string(p.teeth) + " T" +
+                               (p.bore.empty() ? "" : ", bore " + p.bore),
+                           "drive", "buy", cat.pulleyPrice(p.profile->name, p.teeth), true});
         };
         pulley(m.small, "small_pulley");
         if (m.beltRead && m.beltRead->profile && m.beltRead->lengthMm)
-            out.push_back({"belt", m.beltRead->lengthInch ? std::string(m.beltRead->profile->name) + " belt, " + m.beltCode : "Belt " + std::string(m.beltRead->profile->name) + (m.beltWidth.known() ? "-" + n(m.beltWidth.v * 1e3) : "") + ", " + n(*m.beltRead->lengthMm, 4), "drive", "buy", cat.beltPrice(m.beltRead->profile->name, *m.beltRead->lengthMm), true});
+            out.push_back({"belt",
+                           m.beltRead->lengthInch ? std::string(m.beltRead->profile->name) + " belt, " + m.beltCode
+                                                  : "Belt " + std::string(m.beltRead->profile->name) +
+                                                        (m.beltWidth.known() ? "-" + n(m.beltWidth.v * 1e3) : "") +
+                                                        ", " + n(*m.beltRead->lengthMm, 4),
+                           "drive", "buy", cat.beltPrice(m.beltRead->profile->name, *m.beltRead->lengthMm), true});
         pulley(m.large, "large_pulley");
         out.push_back({"cover", "Belt cover, sheet", "safety", "make", 0, false});
     } else if (m.hasMotor) {
-        out.push_back({"coupling", "Coupling" + (m.couplingBoreMotor.empty() ? "" : " " + m.couplingBoreMotor + " to " + m.couplingBoreScrew), "drive", "buy", 34, false});
+        out.push_back(
+            {"coupling",
+             "Coupling" + (m.couplingBoreMotor.empty() ? "" : " " + m.couplingBoreMotor + " to " + m.couplingBoreScrew),
+             "drive", "buy", 34, false});
     }
     if (!m.fixedKind.empty() || m.bearingBore.known())
-        out.push_back({"fixed_end", (m.fixedKind.empty() ? "Thrust bearings" : m.fixedKind) + (m.bearingBore.known() ? ", bore " + n(m.bearingBore.v * 1e3) : ""), "mechanical", "buy", m.ballScrew() ? 29.0 : 44.0, false});
-    if (!m.farKind.empty() && m.farKind != "free" && m.ends != Ends::FixedFree) out.push_back({"far_end", "Far end: " + m.farKind, "mechanical", "buy", m.ballScrew() ? 29.0 : 6.0, false});
+        out.push_back({"fixed_end",
+                       (m.fixedKind.empty() ? "Thrust bearings" : m.fixedKind) +
+                           (m.bearingBore.known() ? ", bore " + n(m.bearingBore.v * 1e3) : ""),
+                       "mechanical", "buy", m.ballScrew() ? 29.0 : 44.0, false});
+    if (!m.farKind.empty() && m.farKind != "free" && m.ends != Ends::FixedFree)
+        out.push_back({"far_end", "Far end: " + m.farKind, "mechanical", "buy", m.ballScrew() ? 29.0 : 6.0, false});
     if (m.hasScrew) {
         const double length = m.threadLength.known() ? m.threadLength.v * 1e3 : notKnown;
         const std::string l = length == length ? ", " + n(length, 4) + " of thread" : "";
-        if (m.ballScrew()) out.push_back({"screw", "Ball screw " + m.thread.name + l + ", with nut", "mechanical", "buy", length == length ? cat.screwPrice(m.thread.name, length) : notKnown, false});
+        if (m.ballScrew())
+            out.push_back({"screw", "Ball screw " + m.thread.name + l + ", with nut", "mechanical", "buy",
+                           length == length ? cat.screwPrice(m.thread.name, length) : notKnown, false});
         else {
             out.push_back({"screw", "Screw " + m.thread.name + l, "mechanical", "have", 0, false});
             if (!m.nutKind.empty()) out.push_back({"nut", m.nutKind, "mechanical", "make", 0, false});
         }
     }
-    if (m.hasBrake) out.push_back({"brake", "Power-off brake " + n(m.brakeTorque.v) + " N·m" + (m.brakeOnScrew ? ", on the screw" : ", on the motor"), "mechanical", "buy", brakePrice(m.brakeTorque.v), false});
-    if (m.bumperStroke.known()) out.push_back({"bumpers", "Bumpers, a pair, " + n(m.bumperStroke.v * 1e3) + " mm stroke", "mechanical", "buy", 9, false});
+    if (m.hasBrake)
+        out.push_back(
+            {"brake",
+             "Power-off brake " + n(m.brakeTorque.v) + " N·m" + (m.brakeOnScrew ? ", on the screw" : ", on the motor"),
+             "mechanical", "buy", brakePrice(m.brakeTorque.v), false});
+    if (m.bumperStroke.known())
+        out.push_back(
+            {"bumpers", "Bumpers, a pair, " + n(m.bumperStroke.v * 1e3) + " mm stroke", "mechanical", "buy", 9, false});
     if (m.hasMotor) out.push_back({"switches", "Home and limit switches, cable", "electrical", "buy", 8, false});
     return out;
 }
 
 namespace {
-std::string isoCurrency(const std::string &unit) { return unit == "€" ? "EUR" : unit == "$" ? "USD" : unit == "£" ? "GBP" : unit; }
+std::string isoCurrency(const std::string &unit) {
+    return unit == "€" ? "EUR" : unit == "$" ? "USD" : unit == "£" ? "GBP" : unit;
+}
 std::string text(const Json &o, const char *key, std::string other = {}) {
     const auto it = o.find(key);
     return it != o.end() && it->is_string() ? it->get<std::string>() : other;
@@ -80,7 +116,10 @@ StoredParts readStoredParts(const Json &project) {
     StoredParts out;
     const auto *parts = nodeAt(project, "/parts");
     if (!parts || !parts->is_object()) return out;
-    static const FieldSpec *const price = fieldAt("/parts/x/price"), *const instead = fieldAt("/parts/x/substitute_price"), *const spare = fieldAt("/parts/x/spare"), *const quantity = fieldAt("/parts/x/qty"), *const lead = fieldAt("/parts/x/lead_days");
+    static const FieldSpec *const price = fieldAt("/parts/x/price"),
+                                  *const instead = fieldAt("/parts/x/substitute_price"),
+                                  *const spare = fieldAt("/parts/x/spare"), *const quantity = fieldAt("/parts/x/qty"),
+                                  *const lead = fieldAt("/parts/x/lead_days");
     for (const auto &[key, stored] : parts->items()) {
         if (!stored.is_object()) continue;
         PartLine line;
@@ -103,7 +142,9 @@ StoredParts readStoredParts(const Json &project) {
         if (const auto k = known("price", price); k.known()) {
             line.price = k.v;
             line.priceAssumed = k.assumed();
-            if (const auto typed = readTyped(text(stored["price"], "typed"), Dimension::Money, "EUR"); typed && !typed->unit.empty()) line.currency = isoCurrency(typed->unit);
+            if (const auto typed = readTyped(text(stored["price"], "typed"), Dimension::Money, "EUR");
+                typed && !typed->unit.empty())
+                line.currency = isoCurrency(typed->unit);
         }
         line.substitutePrice = known("substitute_price", instead).v;
         if (const auto k = known("spare", spare); k.known()) line.spare = static_cast<int>(std::min(k.v, 1e6));
@@ -119,7 +160,8 @@ std::vector<PartLine> partLines(const StoredParts &stored, std::span<const Desig
     std::vector<PartLine> out;
     out.reserve(stored.lines.size() + 16 * axes.size());
     std::map<std::string, std::vector<const PartLine *>, std::less<>> byAxis;
-    for (const auto &[key, line] : stored.lines) byAxis[line.axis].push_back(&line);
+    for (const auto &[key, line] : stored.lines)
+        byAxis[line.axis].push_back(&line);
     std::vector<std::string_view> used;
     for (const auto &designed : axes) {
         const std::string &axis = designed.model->id;
@@ -130,7 +172,8 @@ std::vector<PartLine> partLines(const StoredParts &stored, std::span<const Desig
             if (const auto it = stored.lines.find(key); it != stored.lines.end()) {
                 line = it->second;
                 used.push_back(it->first);
-            } else line.quantity = -1;
+            } else
+                line.quantity = -1;
             line.key = key;
             line.axis = axis;
             if (!line.text.empty() && line.text != w.text && w.exact) {
@@ -157,13 +200,17 @@ std::vector<PartLine> partLines(const StoredParts &stored, std::span<const Desig
             if (line.quantity < 0) line.quantity = 1;
             out.push_back(std::move(line));
         };
-        for (const auto *line : byAxis[axis]) own(line);
+        for (const auto *line : byAxis[axis])
+            own(line);
         byAxis.erase(axis);
     }
     if (loose)
         for (const auto &[axis, lines] : byAxis)
             for (const auto *line : lines) {
-                if (axis.empty() && std::any_of(axes.begin(), axes.end(), [&](const auto &a) { return line->key.starts_with(a.model->id + "-"); })) continue; // a design's line that is not asked for now
+                if (axis.empty() && std::any_of(axes.begin(), axes.end(), [&](const auto &a) {
+                        return line->key.starts_with(a.model->id + "-");
+                    }))
+                    continue; // a design's line that is not asked for now
                 PartLine own = *line;
                 own.axis.clear();
                 if (own.text.empty()) own.text = "Part";
@@ -174,7 +221,9 @@ std::vector<PartLine> partLines(const StoredParts &stored, std::span<const Desig
     return out;
 }
 
-std::vector<PartLine> partLines(const Json &project, std::span<const DesignedAxis> axes) { return partLines(readStoredParts(project), axes, false); }
+std::vector<PartLine> partLines(const Json &project, std::span<const DesignedAxis> axes) {
+    return partLines(readStoredParts(project), axes, false);
+}
 
 std::vector<PartLine> partLines(const Json &project) {
     std::vector<std::pair<AxisModel, AxisState>> read;
@@ -184,7 +233,8 @@ std::vector<PartLine> partLines(const Json &project) {
         read.emplace_back(std::move(m), std::move(state));
     }
     std::vector<DesignedAxis> designed;
-    for (const auto &[m, state] : read) designed.push_back({&m, &state});
+    for (const auto &[m, state] : read)
+        designed.push_back({&m, &state});
     return partLines(readStoredParts(project), designed, true);
 }
 
@@ -201,7 +251,8 @@ PartTotals partTotals(const Json &project, const std::vector<PartLine> &lines) {
     in.basePerUnit[own] = {1, 1};
     const auto budget = knownAt(project, "/budget");
     if (budget.known()) in.budget = std::llround(std::min(budget.v, 1e12) * 100);
-    if (const auto c = knownAt(project, "/contingency"); c.known()) in.contingency = fromDecimal(std::round(c.v * 1e6) / 1e6).value_or(Fraction{15, 100});
+    if (const auto c = knownAt(project, "/contingency"); c.known())
+        in.contingency = fromDecimal(std::round(c.v * 1e6) / 1e6).value_or(Fraction{15, 100});
     int n = 0;
     std::map<std::string, std::string> orderCurrency;
     for (const auto &l : lines) {
@@ -215,7 +266,8 @@ PartTotals partTotals(const Json &project, const std::vector<PartLine> &lines) {
         const std::string currency = l.currency.empty() ? own : l.currency;
         if (!in.basePerUnit.contains(currency)) {
             const double rate = currencyRate(project, currency);
-            const auto exact = rate == rate && rate > 0 ? fromDecimal(std::round(rate * 1e8) / 1e8) : Result<Fraction>(fail(CalcErrorCode::Missing, "rate"));
+            const auto exact = rate == rate && rate > 0 ? fromDecimal(std::round(rate * 1e8) / 1e8)
+                                                        : Result<Fraction>(fail(CalcErrorCode::Missing, "rate"));
             if (!exact) {
                 t.problem = currency + ": type what one of it is worth in " + own + ".";
                 ++t.unpriced;
@@ -226,37 +278,50 @@ PartTotals partTotals(const Json &project, const std::vector<PartLine> &lines) {
         }
         // Lines of one parcel share its carriage and tax; a parcel of two currencies is two.
         std::string order = l.order.empty() ? "line " + std::to_string(n) : l.order;
-        if (const auto it = orderCurrency.find(order); it != orderCurrency.end() && it->second != currency) order += " " + currency;
+        if (const auto it = orderCurrency.find(order); it != orderCurrency.end() && it->second != currency)
+            order += " " + currency;
         if (orderCurrency.emplace(order, currency).second) {
             CostOrder o{order, currency, 0, {0, 1}};
             const std::string p = "/orders/" + l.order + "/";
             if (!l.order.empty() && order == l.order) {
-                if (const auto k = knownAt(project, p + "carriage"); k.known()) o.shipping = std::llround(std::min(k.v, 1e9) * (currency == "JPY" ? 1 : 100));
-                if (const auto k = knownAt(project, p + "tax"); k.known()) o.taxRate = fromDecimal(std::round(k.v * 1e6) / 1e6).value_or(Fraction{0, 1});
+                if (const auto k = knownAt(project, p + "carriage"); k.known())
+                    o.shipping = std::llround(std::min(k.v, 1e9) * (currency == "JPY" ? 1 : 100));
+                if (const auto k = knownAt(project, p + "tax"); k.known())
+                    o.taxRate = fromDecimal(std::round(k.v * 1e6) / 1e6).value_or(Fraction{0, 1});
             }
             in.orders.push_back(o);
         }
-        in.lines.push_back({std::to_string(n++), order, currency, std::max(0, l.quantity), l.spare, 0, 1, std::llround(std::min(l.price, 1e9) * (currency == "JPY" ? 1 : 100)), l.state});
+        in.lines.push_back({std::to_string(n++), order, currency, std::max(0, l.quantity), l.spare, 0, 1,
+                            std::llround(std::min(l.price, 1e9) * (currency == "JPY" ? 1 : 100)), l.state});
     }
     if (const auto r = rollUpCost(in)) {
         t.committed = static_cast<double>(r->committed) / 100;
         t.remaining = static_cast<double>(r->remaining) / 100;
         t.contingency = static_cast<double>(r->contingency) / 100;
         t.forecast = static_cast<double>(r->forecast) / 100;
-        for (const auto &[id, total] : r->orders) t.orders[id] = static_cast<double>(total) / 100;
+        for (const auto &[id, total] : r->orders)
+            t.orders[id] = static_cast<double>(total) / 100;
         using V = CostTotals::Verdict;
-        if (budget.known()) t.verdict = r->verdict == V::Pass ? Verdict::Holds : r->verdict == V::Attention ? Verdict::Watch : Verdict::Fails;
+        if (budget.known())
+            t.verdict = r->verdict == V::Pass        ? Verdict::Holds
+                        : r->verdict == V::Attention ? Verdict::Watch
+                                                     : Verdict::Fails;
     }
     if (budget.known()) t.budget = budget.v;
     return t;
 }
 
 std::string partsCsv(const std::vector<PartLine> &lines) {
-    std::string out = "id,axis,category,text,design_ref,source,qty_need,qty_spare,price,price_standing,currency,order,supplier,lead_days,status,note\r\n";
+    std::string out = "id,axis,category,text,design_ref,source,qty_need,qty_spare,price,price_standing,currency,order,"
+                      "supplier,lead_days,status,note\r\n";
     for (const auto &l : lines) {
         const std::string price = l.price == l.price ? fixedNumber(l.price, 2) : std::string();
-        out += csvText(l.key) + "," + csvText(l.axis) + "," + csvText(l.category) + "," + csvText(l.text) + "," + csvText(l.designRef) + "," + csvText(l.source) + "," + std::to_string(l.quantity) + "," + std::to_string(l.spare) + "," + price + "," +
-               (l.price == l.price ? (l.priceAssumed ? "assumed" : "stated") : "") + "," + csvText(l.currency) + "," + csvText(l.order) + "," + csvText(l.from) + "," + (l.leadDays >= 0 ? std::to_string(l.leadDays) : "") + "," + std::string(stateCode(l.state)) + "," + csvText(l.note) + "\r\n";
+        out += csvText(l.key) + "," + csvText(l.axis) + "," + csvText(l.category) + "," + csvText(l.text) + "," +
+               csvText(l.designRef) + "," + csvText(l.source) + "," + std::to_string(l.quantity) + "," +
+               std::to_string(l.spare) + "," + price + "," +
+               (l.price == l.price ? (l.priceAssumed ? "assumed" : "stated") : "") + "," + csvText(l.currency) + "," +
+               csvText(l.order) + "," + csvText(l.from) + "," + (l.leadDays >= 0 ? std::to_string(l.leadDays) : "") +
+               "," + std::string(stateCode(l.state)) + "," + csvText(l.note) + "\r\n";
     }
     return out;
 }
@@ -265,27 +330,54 @@ tl::expected<PartsImported, std::string> importParts(const Json &project, std::s
     if (csv.starts_with("\xEF\xBB\xBF")) csv.remove_prefix(3);
     const auto table = readTable(csv);
     if (!table) return tl::unexpected(table.error());
-    static const std::map<std::string, std::string, std::less<>> columns{{"id", "id"}, {"axis", "axis"}, {"category", "category"}, {"text", "text"}, {"part", "text"}, {"design_ref", "design_ref"}, {"source", "source"}, {"qty_need", "qty"}, {"qty", "qty"}, {"quantity", "qty"},
-        {"qty_spare", "spare"}, {"price", "price"}, {"price_standing", "price_standing"}, {"currency", "currency"}, {"order", "order"}, {"supplier", "from"}, {"from", "from"}, {"lead_days", "lead_days"}, {"days", "lead_days"}, {"status", "state"}, {"state", "state"}, {"note", "note"}};
+    static const std::map<std::string, std::string, std::less<>> columns{{"id", "id"},
+                                                                         {"axis", "axis"},
+                                                                         {"category", "category"},
+                                                                         {"text", "text"},
+                                                                         {"part", "text"},
+                                                                         {"design_ref", "design_ref"},
+                                                                         {"source", "source"},
+                                                                         {"qty_need", "qty"},
+                                                                         {"qty", "qty"},
+                                                                         {"quantity", "qty"},
+                                                                         {"qty_spare", "spare"},
+                                                                         {"price", "price"},
+                                                                         {"price_standing", "price_standing"},
+                                                                         {"currency", "currency"},
+                                                                         {"order", "order"},
+                                                                         {"supplier", "from"},
+                                                                         {"from", "from"},
+                                                                         {"lead_days", "lead_days"},
+                                                                         {"days", "lead_days"},
+                                                                         {"status", "state"},
+                                                                         {"state", "state"},
+                                                                         {"note", "note"}};
     bool hasText = false;
-    for (const auto &name : table->header) hasText |= columns.contains(name) && columns.find(name)->second == "text";
-    if (!hasText) return tl::unexpected(std::string("line 1: no column is called text; the header row names the columns: id, axis, text, qty_need, price, currency, supplier, lead_days, status ..."));
+    for (const auto &name : table->header)
+        hasText |= columns.contains(name) && columns.find(name)->second == "text";
+    if (!hasText)
+        return tl::unexpected(std::string("line 1: no column is called text; the header row names the columns: id, "
+                                          "axis, text, qty_need, price, currency, supplier, lead_days, status ..."));
     PartsImported out;
     int fresh = 0;
     for (const auto &row : table->rows) {
         const std::string where = "line " + std::to_string(row.line) + ": ";
         if (row.cells.size() != table->header.size()) {
-            out.rejected.push_back(where + std::to_string(row.cells.size()) + " columns, the header has " + std::to_string(table->header.size()) + ".");
+            out.rejected.push_back(where + std::to_string(row.cells.size()) + " columns, the header has " +
+                                   std::to_string(table->header.size()) + ".");
             continue;
         }
         std::map<std::string, std::string> cell;
         std::string note;
         for (std::size_t k = 0; k < row.cells.size(); ++k) {
             std::string v = row.cells[k];
-            if (v.size() > 1 && v[0] == '\'' && std::string_view("=+-@\t").find(v[1]) != std::string_view::npos) v.erase(0, 1); // our own guard against formulas
+            if (v.size() > 1 && v[0] == '\'' && std::string_view("=+-@\t").find(v[1]) != std::string_view::npos)
+                v.erase(0, 1); // our own guard against formulas
             const auto it = columns.find(table->header[k]);
-            if (it != columns.end()) cell[it->second] = v;
-            else if (!v.empty()) note += (note.empty() ? "" : "; ") + table->header[k] + ": " + v;
+            if (it != columns.end())
+                cell[it->second] = v;
+            else if (!v.empty())
+                note += (note.empty() ? "" : "; ") + table->header[k] + ": " + v;
         }
         if (cell["text"].empty()) {
             out.rejected.push_back(where + "the part has no name.");
@@ -297,28 +389,40 @@ tl::expected<PartsImported, std::string> importParts(const Json &project, std::s
             continue;
         }
         const bool known = !id.empty() && nodeAt(project, "/parts/" + id);
-        if (id.empty())
-            do id = "in-" + std::to_string(++fresh);
+        if (id.empty()) do
+                id = "in-" + std::to_string(++fresh);
             while (nodeAt(project, "/parts/" + id));
         Json line = known ? valueAt(project, "/parts/" + id) : Json::object();
         std::string wrong;
         for (const char *key : {"axis", "text", "design_ref", "order", "from"})
             if (!cell[key].empty()) line[key] = cell[key];
-        if (const std::string all = cell["note"] + (cell["note"].empty() || note.empty() ? "" : "; ") + note; !all.empty()) line["note"] = all;
+        if (const std::string all = cell["note"] + (cell["note"].empty() || note.empty() ? "" : "; ") + note;
+            !all.empty())
+            line["note"] = all;
         for (const char *key : {"category", "source", "state"}) {
             if (cell[key].empty()) continue;
             const auto choices = choicesOf(*fieldAt(std::string("/parts/x/") + key));
-            if (std::none_of(choices.begin(), choices.end(), [&](const auto &c) { return c.code == cell[key]; })) wrong = "'" + cell[key] + "' is no " + key + "; " + choices.front().code + ", for one, is.";
-            else line[key] = cell[key];
+            if (std::none_of(choices.begin(), choices.end(), [&](const auto &c) { return c.code == cell[key]; }))
+                wrong = "'" + cell[key] + "' is no " + key + "; " + choices.front().code + ", for one, is.";
+            else
+                line[key] = cell[key];
         }
         for (const char *key : {"qty", "spare", "price", "lead_days"}) {
             if (cell[key].empty()) continue;
             const auto *f = fieldAt(std::string("/parts/x/") + key);
             std::string typed = cell[key];
-            if (std::string_view(key) == "price" && !cell["currency"].empty() && typed.find_first_not_of("0123456789.,") == std::string::npos) typed += cell["currency"];
+            if (std::string_view(key) == "price" && !cell["currency"].empty() &&
+                typed.find_first_not_of("0123456789.,") == std::string::npos)
+                typed += cell["currency"];
             const auto read = readTyped(typed, f->dimension, f->unit);
-            if (!read || read->si < f->hardLeast) wrong = std::string(f->label) + " '" + cell[key] + "': " + (read ? "it cannot be below zero." : read.error().sentence);
-            else line[key] = {{"typed", typed}, {"standing", std::string_view(key) == "price" && cell["price_standing"] == "assumed" ? "assumed" : "stated"}};
+            if (!read || read->si < f->hardLeast)
+                wrong = std::string(f->label) + " '" + cell[key] +
+                        "': " + (read ? "it cannot be below zero." : read.error().sentence);
+            else
+                line[key] = {{"typed", typed},
+                             {"standing", std::string_view(key) == "price" && cell["price_standing"] == "assumed"
+                                              ? "assumed"
+                                              : "stated"}};
         }
         if (!wrong.empty()) {
             out.rejected.push_back(where + wrong);
@@ -333,7 +437,8 @@ tl::expected<PartsImported, std::string> importParts(const Json &project, std::s
 std::vector<const PartLine *> dearest(const Json &project, const std::vector<PartLine> &lines) {
     std::vector<const PartLine *> out;
     for (const auto &l : lines)
-        if (l.state == PartState::Idea && l.source != "have" && l.source != "make" && l.price == l.price && l.price > 0) out.push_back(&l);
+        if (l.state == PartState::Idea && l.source != "have" && l.source != "make" && l.price == l.price && l.price > 0)
+            out.push_back(&l);
     auto worth = [&](const PartLine *l) {
         const double rate = currencyRate(project, l->currency);
         return l->price * (rate == rate ? rate : 1) * l->quantity;

@@ -4,7 +4,7 @@
 #include "machine/patch.h"
 #include "proof/evaluate.h"
 #include "shop/cost.h"
-#include <nlohmann/json.hpp>
+#include "json.h"
 #include <map>
 #include <span>
 #include <string>
@@ -13,7 +13,7 @@
 namespace lw {
 
 struct PartLine {
-    std::string key;        ///< place under /parts
+    std::string key; ///< place under /parts
     std::string axis, text, designRef, category, source, from, note;
     std::string order;      ///< lines of one parcel; empty: none yet
     std::string currency;   ///< ISO code the price is typed in
@@ -25,9 +25,9 @@ struct PartLine {
     double price = notKnown; ///< for one, in `currency`
     bool priceAssumed = false;
     int leadDays = -1;
-    bool derived = false;   ///< demanded by the design
-    bool matches = true;    ///< false: the line says something the design no longer asks for
-    std::string wanted;     ///< what the design asks for, when it does not match
+    bool derived = false; ///< demanded by the design
+    bool matches = true;  ///< false: the line says something the design no longer asks for
+    std::string wanted;   ///< what the design asks for, when it does not match
 };
 /// An axis as it stands evaluated; what its design asks for follows from it.
 struct DesignedAxis {
@@ -48,7 +48,8 @@ struct StoredParts {
 [[nodiscard]] StoredParts readStoredParts(const nlohmann::json &project);
 /// Lines of these axes, in their order; of each the design's lines first, in the order of the power path.
 /// @param loose with the lines of no axis behind them: the machine's own
-[[nodiscard]] std::vector<PartLine> partLines(const StoredParts &stored, std::span<const DesignedAxis> axes, bool loose);
+[[nodiscard]] std::vector<PartLine> partLines(const StoredParts &stored, std::span<const DesignedAxis> axes,
+                                              bool loose);
 [[nodiscard]] std::vector<PartLine> partLines(const nlohmann::json &project, std::span<const DesignedAxis> axes);
 /// Of every axis of the job, each read and evaluated here; who holds them evaluated calls the other.
 [[nodiscard]] std::vector<PartLine> partLines(const nlohmann::json &project);

@@ -28,8 +28,10 @@ SurveyMap surveyMap(const nlohmann::json &project, const AxisModel &m) {
         for (std::size_t k = 0; k < r.size(); ++k) {
             if (!in(mean(k))) continue;
             const double from = k ? border(k - 1) : start, to = k + 1 < r.size() ? border(k) : end;
-            if (!map.zones.empty() && map.zones.back().name == name && std::fabs(map.zones.back().to - from) < 1e-9) map.zones.back().to = to;
-            else map.zones.push_back({from, to, name, v});
+            if (!map.zones.empty() && map.zones.back().name == name && std::fabs(map.zones.back().to - from) < 1e-9)
+                map.zones.back().to = to;
+            else
+                map.zones.push_back({from, to, name, v});
         }
     };
     const bool uneven = most > 1.5 * least;
@@ -51,18 +53,34 @@ SurveyMap surveyMap(const nlohmann::json &project, const AxisModel &m) {
         }
     }
     const bool screwWorn = m.playAlong.size() >= 3 && playMost - playLeast > 0.03e-3;
-    if (screwWorn) map.zones.push_back({std::max(start, playAt - (end - start) / 10), std::min(end, playAt + (end - start) / 10), "screw worn", playMost - playLeast > 0.1e-3 ? Verdict::Fails : Verdict::Watch});
-    if (!uneven) map.sentence = "Even along the travel: " + numberText(most / least, 2) + "× from tight to loose.";
-    else if (!tightAtStart && !tightAtEnd && most > 1.3 * std::max(startPull, endPull)) map.sentence = "Tight at " + mm(m.tightAt) + ", inside the travel: dirt, a bruise on the way, or a bent screw; look there first.";
-    else if (looseInside && bothEnds) map.sentence = std::string("Gib set for the ") + (tightAtEnd ? "far" : tightAtStart ? "near" : "tight") + " end; loose in the middle: wear, not adjustment.";
-    else if (looseInside) map.sentence = "Loose at " + mm(m.looseAt) + " only: worn where it is used.";
-    else if (tightAtEnd || tightAtStart) map.sentence = std::string("Rises towards the ") + (tightAtEnd ? "far" : "near") + " end: screw or ways out of line there, before the gib.";
-    else map.sentence = "Uneven: tight at " + mm(m.tightAt) + ", loose at " + mm(m.looseAt) + ". Pull again at more places.";
+    if (screwWorn)
+        map.zones.push_back({std::max(start, playAt - (end - start) / 10), std::min(end, playAt + (end - start) / 10),
+                             "screw worn", playMost - playLeast > 0.1e-3 ? Verdict::Fails : Verdict::Watch});
+    if (!uneven)
+        map.sentence = "Even along the travel: " + numberText(most / least, 2) + "× from tight to loose.";
+    else if (!tightAtStart && !tightAtEnd && most > 1.3 * std::max(startPull, endPull))
+        map.sentence = "Tight at " + mm(m.tightAt) +
+                       ", inside the travel: dirt, a bruise on the way, or a bent screw; look there first.";
+    else if (looseInside && bothEnds)
+        map.sentence = std::string("Gib set for the ") +
+                       (tightAtEnd     ? "far"
+                        : tightAtStart ? "near"
+                                       : "tight") +
+                       " end; loose in the middle: wear, not adjustment.";
+    else if (looseInside)
+        map.sentence = "Loose at " + mm(m.looseAt) + " only: worn where it is used.";
+    else if (tightAtEnd || tightAtStart)
+        map.sentence = std::string("Rises towards the ") + (tightAtEnd ? "far" : "near") +
+                       " end: screw or ways out of line there, before the gib.";
+    else
+        map.sentence =
+            "Uneven: tight at " + mm(m.tightAt) + ", loose at " + mm(m.looseAt) + ". Pull again at more places.";
     if (screwWorn) map.sentence += " The screw is worn at " + mm(playAt) + " too.";
     if (map.usedFrom == map.usedFrom && map.usedTo == map.usedTo && map.usedTo > map.usedFrom) {
         double inside = 1e99, outside = 0;
         for (std::size_t k = 0; k < r.size(); ++k)
-            (r[k].at.value() >= map.usedFrom && r[k].at.value() <= map.usedTo ? inside = std::min(inside, mean(k)) : outside = std::max(outside, mean(k)));
+            (r[k].at.value() >= map.usedFrom && r[k].at.value() <= map.usedTo ? inside = std::min(inside, mean(k))
+                                                                              : outside = std::max(outside, mean(k)));
         if (outside > 1.5 * inside && inside < 1e98) map.sentence += " Work stays where it is loose.";
     }
     return map;
@@ -76,13 +94,16 @@ MachineHealth machineHealth(const nlohmann::json &project, const AxisModel &m, c
         read = true;
         if (v == Verdict::Fails) ++fails;
         if (v == Verdict::Watch) ++watches;
-        if ((v == Verdict::Fails || v == Verdict::Watch) && !repair.empty() && std::find(h.repairs.begin(), h.repairs.end(), repair) == h.repairs.end()) h.repairs.push_back(repair);
+        if ((v == Verdict::Fails || v == Verdict::Watch) && !repair.empty() &&
+            std::find(h.repairs.begin(), h.repairs.end(), repair) == h.repairs.end())
+            h.repairs.push_back(repair);
     };
     // in order of cost: what oil and a spanner cure comes first
     for (const auto id : {CheckId::S1, CheckId::S3, CheckId::S6, CheckId::S2, CheckId::S10})
         for (const auto &f : e.findings)
             if (f.id == id && !f.missing && f.verdict != Verdict::NotKnown) add(f.verdict, std::string(spec(id).lever));
-    for (const auto id : {SurveyCardId::ShaftRound, SurveyCardId::ScrewLine, SurveyCardId::Nose, SurveyCardId::PlayAlong}) {
+    for (const auto id :
+         {SurveyCardId::ShaftRound, SurveyCardId::ScrewLine, SurveyCardId::Nose, SurveyCardId::PlayAlong}) {
         if (m.wheel && id != SurveyCardId::Nose) continue;
         const auto r = judgeSurveyCard(project, m, e, id);
         if (!r.begun || r.verdict == Verdict::NotKnown) continue;
@@ -94,7 +115,10 @@ MachineHealth machineHealth(const nlohmann::json &project, const AxisModel &m, c
         return h;
     }
     h.verdict = fails ? Verdict::Fails : watches ? Verdict::Watch : m.pullMeasured ? Verdict::Holds : Verdict::NotKnown;
-    h.sentence = fails ? "Repair first: a motor would be bought for the fault, not for the machine." : watches ? "Worth a motor, with a mend or two on the way." : m.pullMeasured ? "Sound as it stands: worth a motor." : "No fault found so far; the pull along the travel is still to be read.";
+    h.sentence = fails            ? "Repair first: a motor would be bought for the fault, not for the machine."
+                 : watches        ? "Worth a motor, with a mend or two on the way."
+                 : m.pullMeasured ? "Sound as it stands: worth a motor."
+                                  : "No fault found so far; the pull along the travel is still to be read.";
     return h;
 }
 

@@ -6,14 +6,14 @@
 namespace lw {
 
 struct MapZone {
-    double from, to;      ///< m
-    std::string name;     ///< tight, loose, worn
+    double from, to;  ///< m
+    std::string name; ///< tight, loose, worn
     Verdict verdict;
 };
 struct SurveyMap {
     std::vector<MapZone> zones;
     double usedFrom = notKnown, usedTo = notKnown; ///< m, where most work is done
-    std::string sentence; ///< in a fitter's words; empty while too little is read
+    std::string sentence;                          ///< in a fitter's words; empty while too little is read
 };
 [[nodiscard]] SurveyMap surveyMap(const nlohmann::json &project, const AxisModel &m);
 

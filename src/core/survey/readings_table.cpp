@@ -9,8 +9,10 @@ namespace {
 
 std::string trimmed(std::string_view s) {
     const auto blank = [](char c) { return isBlank(c) || c == '"'; };
-    while (!s.empty() && blank(s.front())) s.remove_prefix(1);
-    while (!s.empty() && blank(s.back())) s.remove_suffix(1);
+    while (!s.empty() && blank(s.front()))
+        s.remove_prefix(1);
+    while (!s.empty() && blank(s.back()))
+        s.remove_suffix(1);
     return std::string(s);
 }
 std::string lower(std::string s) {
@@ -29,15 +31,18 @@ std::vector<std::string> split(std::string_view line, char by) {
 bool looksNumeric(const std::string &cell) {
     if (cell.empty()) return true;
     std::size_t k = cell[0] == '-' || cell[0] == '+' ? 1 : 0;
-    return k < cell.size() && (isDigit(cell[k]) || ((cell[k] == '.' || cell[k] == ',') && k + 1 < cell.size() && isDigit(cell[k + 1])));
+    return k < cell.size() &&
+           (isDigit(cell[k]) || ((cell[k] == '.' || cell[k] == ',') && k + 1 < cell.size() && isDigit(cell[k + 1])));
 }
 /// Unit named in a header cell: "pull (lbf)", "place [in]", "away, N". Empty when none.
 std::string unitIn(const std::string &head) {
     for (const auto &[open, close] : {std::pair{'(', ')'}, {'[', ']'}}) {
         const auto a = head.rfind(open), b = head.rfind(close);
-        if (a != std::string::npos && b != std::string::npos && b > a) return trimmed(std::string_view(head).substr(a + 1, b - a - 1));
+        if (a != std::string::npos && b != std::string::npos && b > a)
+            return trimmed(std::string_view(head).substr(a + 1, b - a - 1));
     }
-    if (const auto comma = head.rfind(','); comma != std::string::npos) return trimmed(std::string_view(head).substr(comma + 1));
+    if (const auto comma = head.rfind(','); comma != std::string::npos)
+        return trimmed(std::string_view(head).substr(comma + 1));
     return {};
 }
 std::string nameOf(const FieldSpec &f) {
@@ -49,9 +54,12 @@ bool names(const std::string &head, const FieldSpec &f) {
     const std::string label = lower(std::string(f.label)), key = nameOf(f);
     const std::string w = trimmed(words);
     if (w.empty()) return false;
-    return w == label || w == key || w == key.substr(0, key.rfind('_')) || (w.size() > 2 && label.find(w) != std::string::npos) || w.find(label) != std::string::npos;
+    return w == label || w == key || w == key.substr(0, key.rfind('_')) ||
+           (w.size() > 2 && label.find(w) != std::string::npos) || w.find(label) != std::string::npos;
 }
-std::string dimensionWord(const FieldSpec &f) { return lower(std::string(f.label)) + (f.unit.empty() ? std::string() : " in " + unitLabel(f.unit)); }
+std::string dimensionWord(const FieldSpec &f) {
+    return lower(std::string(f.label)) + (f.unit.empty() ? std::string() : " in " + unitLabel(f.unit));
+}
 
 } // namespace
 
@@ -78,13 +86,15 @@ ReadingsText readReadingsText(std::string_view text, std::span<const FieldSpec *
     if (lines.size() > 2000) return refuse("More than 2000 rows: take the part that belongs here.");
     const auto count = [&](char c) {
         long n = 0;
-        for (const auto &l : lines) n += std::count(l.begin(), l.end(), c);
+        for (const auto &l : lines)
+            n += std::count(l.begin(), l.end(), c);
         return n;
     };
     const char by = count('\t') ? '\t' : count(';') ? ';' : ',';
     const bool single = columns.size() == 1;
     std::vector<std::vector<std::string>> cells;
-    for (const auto &l : lines) cells.push_back(single && by == ',' ? std::vector<std::string>{trimmed(l)} : split(l, by));
+    for (const auto &l : lines)
+        cells.push_back(single && by == ',' ? std::vector<std::string>{trimmed(l)} : split(l, by));
 
     // header
     std::vector<int> place(columns.size(), -1); ///< which cell holds a column
@@ -95,22 +105,30 @@ ReadingsText readReadingsText(std::string_view text, std::span<const FieldSpec *
         first = 1;
         for (std::size_t c = 0; c < columns.size(); ++c)
             for (std::size_t k = 0; k < cells[0].size(); ++k)
-                if (place[c] < 0 && names(cells[0][k], *columns[c]) && std::find(place.begin(), place.end(), int(k)) == place.end()) place[c] = int(k);
+                if (place[c] < 0 && names(cells[0][k], *columns[c]) &&
+                    std::find(place.begin(), place.end(), int(k)) == place.end())
+                    place[c] = int(k);
         const bool any = std::any_of(place.begin(), place.end(), [](int p) { return p >= 0; });
         if (!any) {
             if (cells[0].size() != columns.size()) {
                 std::string wanted;
-                for (const auto *f : columns) wanted += (wanted.empty() ? "" : ", ") + dimensionWord(*f);
-                return refuse("The header '" + trimmed(lines[0]) + "' names none of the columns. Wanted: " + wanted + ".");
+                for (const auto *f : columns)
+                    wanted += (wanted.empty() ? "" : ", ") + dimensionWord(*f);
+                return refuse("The header '" + trimmed(lines[0]) + "' names none of the columns. Wanted: " + wanted +
+                              ".");
             }
-            for (std::size_t c = 0; c < columns.size(); ++c) place[c] = int(c);
+            for (std::size_t c = 0; c < columns.size(); ++c)
+                place[c] = int(c);
         } else {
             // a column that is wanted and not named, beside one that is named and not wanted: the wrong table
             for (std::size_t c = 0; c < columns.size(); ++c) {
                 if (place[c] >= 0) continue;
                 for (std::size_t k = 0; k < cells[0].size(); ++k)
-                    if (!cells[0][k].empty() && std::find(place.begin(), place.end(), int(k)) == place.end()) return refuse("Column " + std::to_string(k + 1) + ", '" + cells[0][k] + "', is not " + dimensionWord(*columns[c]) + ". Is it the wrong column? Nothing was taken.");
-                if (c == 0) return refuse("There is no column for " + dimensionWord(*columns[c]) + ". Name it in the header.");
+                    if (!cells[0][k].empty() && std::find(place.begin(), place.end(), int(k)) == place.end())
+                        return refuse("Column " + std::to_string(k + 1) + ", '" + cells[0][k] + "', is not " +
+                                      dimensionWord(*columns[c]) + ". Is it the wrong column? Nothing was taken.");
+                if (c == 0)
+                    return refuse("There is no column for " + dimensionWord(*columns[c]) + ". Name it in the header.");
             }
         }
         for (std::size_t c = 0; c < columns.size(); ++c) {
@@ -119,18 +137,28 @@ ReadingsText readReadingsText(std::string_view text, std::span<const FieldSpec *
             if (units[c].empty()) continue;
             const auto &f = *columns[c];
             const auto test = readTyped("1 " + units[c], f.dimension, f.unit);
-            if (!test) return refuse("Column " + std::to_string(place[c] + 1) + ", '" + cells[0][std::size_t(place[c])] + "': that is not " + dimensionWord(f) + ". Is it the wrong column?");
+            if (!test)
+                return refuse("Column " + std::to_string(place[c] + 1) + ", '" + cells[0][std::size_t(place[c])] +
+                              "': that is not " + dimensionWord(f) + ". Is it the wrong column?");
             if (units[c] != f.unit) out.note += "Read in " + units[c] + " as the header says. ";
         }
     } else {
-        for (std::size_t c = 0; c < columns.size(); ++c) place[c] = int(c);
+        for (std::size_t c = 0; c < columns.size(); ++c)
+            place[c] = int(c);
         std::size_t most = 0;
-        for (const auto &row : cells) most = std::max(most, row.size());
-        while (most > columns.size() && std::all_of(cells.begin(), cells.end(), [&](const auto &r) { return r.size() < most || r[most - 1].empty(); })) --most;
+        for (const auto &row : cells)
+            most = std::max(most, row.size());
+        while (most > columns.size() && std::all_of(cells.begin(), cells.end(), [&](const auto &r) {
+                   return r.size() < most || r[most - 1].empty();
+               }))
+            --most;
         if (most > columns.size()) {
             const bool halves = by == ',' && most == 2 * columns.size();
-            if (halves) return refuse("Commas stand both in the numbers and between them: copy it with tabs, or save it with semicolons.");
-            return refuse(std::to_string(most) + " columns; " + std::to_string(columns.size()) + " are wanted: take those, or name them in a header.");
+            if (halves)
+                return refuse("Commas stand both in the numbers and between them: copy it with tabs, or save it with "
+                              "semicolons.");
+            return refuse(std::to_string(most) + " columns; " + std::to_string(columns.size()) +
+                          " are wanted: take those, or name them in a header.");
         }
     }
     bool decimalCommas = false;
@@ -138,7 +166,8 @@ ReadingsText readReadingsText(std::string_view text, std::span<const FieldSpec *
         std::vector<std::string> row;
         bool anything = false;
         for (std::size_t c = 0; c < columns.size(); ++c) {
-            std::string cell = place[c] >= 0 && place[c] < int(cells[r].size()) ? cells[r][std::size_t(place[c])] : std::string();
+            std::string cell =
+                place[c] >= 0 && place[c] < int(cells[r].size()) ? cells[r][std::size_t(place[c])] : std::string();
             if (cell.empty()) {
                 row.emplace_back();
                 continue;
@@ -146,21 +175,31 @@ ReadingsText readReadingsText(std::string_view text, std::span<const FieldSpec *
             const auto &f = *columns[c];
             if (by != ',' || single) {
                 // a decimal comma, whatever stands behind it: nobody writes thousands of newtons into such a table
-                if (const auto comma = cell.find(','); comma != std::string::npos && cell.find('.') == std::string::npos && cell.find(',', comma + 1) == std::string::npos && comma > 0 && isDigit(cell[comma - 1])) {
+                if (const auto comma = cell.find(',');
+                    comma != std::string::npos && cell.find('.') == std::string::npos &&
+                    cell.find(',', comma + 1) == std::string::npos && comma > 0 && isDigit(cell[comma - 1])) {
                     cell[comma] = '.';
                     decimalCommas = true;
                 }
             }
-            const bool bare = std::all_of(cell.begin(), cell.end(), [](char ch) { return isDigit(ch) || ch == '.' || ch == '-' || ch == '+' || ch == 'e' || ch == 'E'; });
+            const bool bare = std::all_of(cell.begin(), cell.end(), [](char ch) {
+                return isDigit(ch) || ch == '.' || ch == '-' || ch == '+' || ch == 'e' || ch == 'E';
+            });
             if (bare) cell += units[c].empty() ? std::string(f.unit) : units[c];
             const auto read = readTyped(cell, f.dimension, f.unit);
-            if (!read) return refuse("Line " + std::to_string(numbers[r]) + ", " + dimensionWord(f) + ": " + read.error().sentence + " Nothing was taken.");
-            if (const auto bound = boundProblem(f, read->si); !bound.empty()) return refuse("Line " + std::to_string(numbers[r]) + ", " + dimensionWord(f) + ": " + bound + " Nothing was taken.");
+            if (!read)
+                return refuse("Line " + std::to_string(numbers[r]) + ", " + dimensionWord(f) + ": " +
+                              read.error().sentence + " Nothing was taken.");
+            if (const auto bound = boundProblem(f, read->si); !bound.empty())
+                return refuse("Line " + std::to_string(numbers[r]) + ", " + dimensionWord(f) + ": " + bound +
+                              " Nothing was taken.");
             row.push_back(cell);
             anything = true;
         }
         if (!anything) continue;
-        if (row[0].empty()) return refuse("Line " + std::to_string(numbers[r]) + " has no " + dimensionWord(*columns[0]) + ". Nothing was taken.");
+        if (row[0].empty())
+            return refuse("Line " + std::to_string(numbers[r]) + " has no " + dimensionWord(*columns[0]) +
+                          ". Nothing was taken.");
         out.rows.push_back(std::move(row));
     }
     if (out.rows.empty()) return refuse("There is only a header: no rows under it.");

@@ -15,8 +15,8 @@ struct ReadingsText {
     std::string note;                           ///< what was understood besides: header, unit, decimal comma
     [[nodiscard]] bool taken() const { return problem.empty() && !rows.empty(); }
 };
-/// Separators: tab, semicolon, or comma. Decimal commas are read where the separator is not a comma. A header may name the
-/// columns (label or key) and give units in brackets or after a comma; a unit of another kind is a wrong column.
+/// Separators: tab, semicolon, or comma. Decimal commas are read where the separator is not a comma. A header may name
+/// the columns (label or key) and give units in brackets or after a comma; a unit of another kind is a wrong column.
 /// @param columns the fields of a row in order; a row may end early
 [[nodiscard]] ReadingsText readReadingsText(std::string_view text, std::span<const FieldSpec *const> columns);
 

@@ -11,7 +11,7 @@ namespace lw {
 namespace {
 
 using D = Dimension;
-constexpr double inch = 0.0254;               // exact
+constexpr double inch = 0.0254;                // exact
 constexpr double poundForce = 4.4482216152605; // exact
 constexpr double ounceForce = poundForce / 16;
 
@@ -22,33 +22,122 @@ struct UnitRow {
 };
 // Longest first among those that begin alike; matching is by the longest text that fits.
 constexpr UnitRow unitTable[] = {
-    {"mm", D::Length, 1e-3}, {"cm", D::Length, 1e-2}, {"m", D::Length, 1}, {"um", D::Length, 1e-6}, {"µm", D::Length, 1e-6},
-    {"μm", D::Length, 1e-6}, {"inch", D::Length, inch}, {"in", D::Length, inch}, {"\"", D::Length, inch}, {"ft", D::Length, 12 * inch},
-    {"thou", D::Length, inch / 1000}, {"mil", D::Length, inch / 1000},
-    {"kg", D::Mass, 1}, {"g", D::Mass, 1e-3}, {"t", D::Mass, 1000}, {"lb", D::Mass, 0.45359237}, {"lbs", D::Mass, 0.45359237}, {"oz", D::Mass, 0.45359237 / 16},
-    {"N", D::Force, 1}, {"kN", D::Force, 1e3}, {"kgf", D::Force, standardGravity}, {"gf", D::Force, standardGravity / 1000},
-    {"lbf", D::Force, poundForce}, {"ozf", D::Force, ounceForce},
-    {"Nm", D::Torque, 1}, {"Ncm", D::Torque, 1e-2}, {"mNm", D::Torque, 1e-3}, {"Nmm", D::Torque, 1e-3}, {"ozfin", D::Torque, ounceForce * inch},
-    {"ozin", D::Torque, ounceForce * inch}, {"lbfin", D::Torque, poundForce * inch}, {"lbin", D::Torque, poundForce * inch},
-    {"lbfft", D::Torque, poundForce * 12 * inch}, {"lbft", D::Torque, poundForce * 12 * inch}, {"kgfcm", D::Torque, standardGravity / 100}, {"kgcm", D::Torque, standardGravity / 100},
-    {"kgm2", D::Inertia, 1}, {"kgcm2", D::Inertia, 1e-4}, {"gcm2", D::Inertia, 1e-7}, {"lbin2", D::Inertia, 0.45359237 * inch * inch},
-    {"ozin2", D::Inertia, 0.45359237 / 16 * inch * inch}, {"ozfins2", D::Inertia, ounceForce * inch},
-    {"kgm2/m", D::InertiaPerLength, 1}, {"kgcm2/m", D::InertiaPerLength, 1e-4},
-    {"mm/min", D::Speed, 1e-3 / 60}, {"m/min", D::Speed, 1.0 / 60}, {"mm/s", D::Speed, 1e-3}, {"m/s", D::Speed, 1}, {"ipm", D::Speed, inch / 60}, {"in/min", D::Speed, inch / 60},
-    {"m/s2", D::Acceleration, 1}, {"mm/s2", D::Acceleration, 1e-3}, {"in/s2", D::Acceleration, inch},
-    {"rpm", D::RotationSpeed, 2 * pi / 60}, {"r/min", D::RotationSpeed, 2 * pi / 60}, {"rev/s", D::RotationSpeed, 2 * pi},
-    {"s", D::Time, 1}, {"ms", D::Time, 1e-3}, {"us", D::Time, 1e-6}, {"µs", D::Time, 1e-6}, {"μs", D::Time, 1e-6}, {"min", D::Time, 60}, {"h", D::Time, 3600},
-    {"A", D::Current, 1}, {"mA", D::Current, 1e-3}, {"V", D::Voltage, 1}, {"mV", D::Voltage, 1e-3},
-    {"ohm", D::Resistance, 1}, {"ohms", D::Resistance, 1}, {"Ω", D::Resistance, 1}, {"Ω", D::Resistance, 1}, {"mohm", D::Resistance, 1e-3},
-    {"mH", D::Inductance, 1e-3}, {"H", D::Inductance, 1}, {"uH", D::Inductance, 1e-6},
-    {"W", D::Power, 1}, {"kW", D::Power, 1e3}, {"hp", D::Power, 745.69987158227}, {"Hz", D::Frequency, 1}, {"kHz", D::Frequency, 1e3}, {"MHz", D::Frequency, 1e6},
-    {"deg", D::Angle, pi / 180}, {"°", D::Angle, pi / 180}, {"arcmin", D::Angle, pi / 10800}, {"rad", D::Angle, 1},
-    {"N/um", D::Stiffness, 1e6}, {"N/µm", D::Stiffness, 1e6}, {"N/μm", D::Stiffness, 1e6}, {"N/mm", D::Stiffness, 1e3}, {"N/m", D::Stiffness, 1}, {"lbf/in", D::Stiffness, poundForce / inch},
-    {"Nm/rad", D::TorsionalStiffness, 1}, {"N/mm2", D::Pressure, 1e6}, {"MPa", D::Pressure, 1e6}, {"GPa", D::Pressure, 1e9}, {"psi", D::Pressure, poundForce / (inch * inch)},
-    {"mm2", D::Area, 1e-6}, {"EUR", D::Money, 1}, {"€", D::Money, 1}, {"USD", D::Money, 1}, {"$", D::Money, 1}, {"GBP", D::Money, 1}, {"£", D::Money, 1}, {"JPY", D::Money, 1}, {"SEK", D::Money, 1}, {"CHF", D::Money, 1},
+    {"mm", D::Length, 1e-3},
+    {"cm", D::Length, 1e-2},
+    {"m", D::Length, 1},
+    {"um", D::Length, 1e-6},
+    {"µm", D::Length, 1e-6},
+    {"μm", D::Length, 1e-6},
+    {"inch", D::Length, inch},
+    {"in", D::Length, inch},
+    {"\"", D::Length, inch},
+    {"ft", D::Length, 12 * inch},
+    {"thou", D::Length, inch / 1000},
+    {"mil", D::Length, inch / 1000},
+    {"kg", D::Mass, 1},
+    {"g", D::Mass, 1e-3},
+    {"t", D::Mass, 1000},
+    {"lb", D::Mass, 0.45359237},
+    {"lbs", D::Mass, 0.45359237},
+    {"oz", D::Mass, 0.45359237 / 16},
+    {"N", D::Force, 1},
+    {"kN", D::Force, 1e3},
+    {"kgf", D::Force, standardGravity},
+    {"gf", D::Force, standardGravity / 1000},
+    {"lbf", D::Force, poundForce},
+    {"ozf", D::Force, ounceForce},
+    {"Nm", D::Torque, 1},
+    {"Ncm", D::Torque, 1e-2},
+    {"mNm", D::Torque, 1e-3},
+    {"Nmm", D::Torque, 1e-3},
+    {"ozfin", D::Torque, ounceForce *inch},
+    {"ozin", D::Torque, ounceForce *inch},
+    {"lbfin", D::Torque, poundForce *inch},
+    {"lbin", D::Torque, poundForce *inch},
+    {"lbfft", D::Torque, poundForce * 12 * inch},
+    {"lbft", D::Torque, poundForce * 12 * inch},
+    {"kgfcm", D::Torque, standardGravity / 100},
+    {"kgcm", D::Torque, standardGravity / 100},
+    {"kgm2", D::Inertia, 1},
+    {"kgcm2", D::Inertia, 1e-4},
+    {"gcm2", D::Inertia, 1e-7},
+    {"lbin2", D::Inertia, 0.45359237 * inch *inch},
+    {"ozin2", D::Inertia, 0.45359237 / 16 * inch *inch},
+    {"ozfins2", D::Inertia, ounceForce *inch},
+    {"kgm2/m", D::InertiaPerLength, 1},
+    {"kgcm2/m", D::InertiaPerLength, 1e-4},
+    {"mm/min", D::Speed, 1e-3 / 60},
+    {"m/min", D::Speed, 1.0 / 60},
+    {"mm/s", D::Speed, 1e-3},
+    {"m/s", D::Speed, 1},
+    {"ipm", D::Speed, inch / 60},
+    {"in/min", D::Speed, inch / 60},
+    {"m/s2", D::Acceleration, 1},
+    {"mm/s2", D::Acceleration, 1e-3},
+    {"in/s2", D::Acceleration, inch},
+    {"rpm", D::RotationSpeed, 2 * pi / 60},
+    {"r/min", D::RotationSpeed, 2 * pi / 60},
+    {"rev/s", D::RotationSpeed, 2 * pi},
+    {"s", D::Time, 1},
+    {"ms", D::Time, 1e-3},
+    {"us", D::Time, 1e-6},
+    {"µs", D::Time, 1e-6},
+    {"μs", D::Time, 1e-6},
+    {"min", D::Time, 60},
+    {"h", D::Time, 3600},
+    {"A", D::Current, 1},
+    {"mA", D::Current, 1e-3},
+    {"V", D::Voltage, 1},
+    {"mV", D::Voltage, 1e-3},
+    {"ohm", D::Resistance, 1},
+    {"ohms", D::Resistance, 1},
+    {"Ω", D::Resistance, 1},
+    {"Ω", D::Resistance, 1},
+    {"mohm", D::Resistance, 1e-3},
+    {"mH", D::Inductance, 1e-3},
+    {"H", D::Inductance, 1},
+    {"uH", D::Inductance, 1e-6},
+    {"W", D::Power, 1},
+    {"kW", D::Power, 1e3},
+    {"hp", D::Power, 745.69987158227},
+    {"Hz", D::Frequency, 1},
+    {"kHz", D::Frequency, 1e3},
+    {"MHz", D::Frequency, 1e6},
+    {"deg", D::Angle, pi / 180},
+    {"°", D::Angle, pi / 180},
+    {"arcmin", D::Angle, pi / 10800},
+    {"rad", D::Angle, 1},
+    {"N/um", D::Stiffness, 1e6},
+    {"N/µm", D::Stiffness, 1e6},
+    {"N/μm", D::Stiffness, 1e6},
+    {"N/mm", D::Stiffness, 1e3},
+    {"N/m", D::Stiffness, 1},
+    {"lbf/in", D::Stiffness, poundForce / inch},
+    {"Nm/rad", D::TorsionalStiffness, 1},
+    {"N/mm2", D::Pressure, 1e6},
+    {"MPa", D::Pressure, 1e6},
+    {"GPa", D::Pressure, 1e9},
+    {"psi", D::Pressure, poundForce / (inch * inch)},
+    {"mm2", D::Area, 1e-6},
+    {"EUR", D::Money, 1},
+    {"€", D::Money, 1},
+    {"USD", D::Money, 1},
+    {"$", D::Money, 1},
+    {"GBP", D::Money, 1},
+    {"£", D::Money, 1},
+    {"JPY", D::Money, 1},
+    {"SEK", D::Money, 1},
+    {"CHF", D::Money, 1},
     // Celsius within; a Fahrenheit reading is shifted where it is read, and stands alone
-    {"C", D::Temperature, 1}, {"degC", D::Temperature, 1}, {"°C", D::Temperature, 1}, {"F", D::Temperature, 1 / 1.8}, {"degF", D::Temperature, 1 / 1.8}, {"°F", D::Temperature, 1 / 1.8},
-    {"%", D::Number, 0.01}, {"T", D::Count, 1}, {"teeth", D::Count, 1},
+    {"C", D::Temperature, 1},
+    {"degC", D::Temperature, 1},
+    {"°C", D::Temperature, 1},
+    {"F", D::Temperature, 1 / 1.8},
+    {"degF", D::Temperature, 1 / 1.8},
+    {"°F", D::Temperature, 1 / 1.8},
+    {"%", D::Number, 0.01},
+    {"T", D::Count, 1},
+    {"teeth", D::Count, 1},
 };
 
 std::string_view dimensionName(Dimension d) {
@@ -98,17 +187,19 @@ std::string examples(Dimension d, std::string_view number) {
 
 /// Dimension rows usable for a field: a lead accepts lengths, and tpi is handled apart.
 bool fits(Dimension unit, Dimension field) {
-    return unit == field || (field == D::Lead && unit == D::Length) || (field == D::Count && unit == D::Number && false);
+    return unit == field || (field == D::Lead && unit == D::Length) ||
+           (field == D::Count && unit == D::Number && false);
 }
 
 struct Piece {
     enum Kind { Number, Unit, Operator } kind;
-    std::string text;      ///< number with a decimal point, or operator
-    std::size_t from, to;  ///< in the source
+    std::string text;     ///< number with a decimal point, or operator
+    std::size_t from, to; ///< in the source
     double factor = 1;
 };
 
-/// Longest unit text at position k; blanks, dots and stars between its parts are passed over. Prefers the field's dimension.
+/// Longest unit text at position k; blanks, dots and stars between its parts are passed over. Prefers the field's
+/// dimension.
 const UnitRow *matchUnit(std::string_view s, std::size_t k, Dimension field, std::size_t &end) {
     const UnitRow *best = nullptr;
     std::size_t bestEnd = k;
@@ -121,11 +212,17 @@ const UnitRow *matchUnit(std::string_view s, std::size_t k, Dimension field, std
             if (q > 0) {
                 std::size_t skip = at;
                 for (;;) {
-                    if (skip < s.size() && s[skip] == ' ') ++skip;
-                    else if (s.substr(skip).starts_with("·")) skip += std::string_view("·").size();
-                    else if (s.substr(skip).starts_with("⋅")) skip += std::string_view("⋅").size();
-                    else if (skip < s.size() && (s[skip] == '*' || s[skip] == '.') && skip + 1 < s.size() && isLetter(s[skip + 1])) ++skip;
-                    else break;
+                    if (skip < s.size() && s[skip] == ' ')
+                        ++skip;
+                    else if (s.substr(skip).starts_with("·"))
+                        skip += std::string_view("·").size();
+                    else if (s.substr(skip).starts_with("⋅"))
+                        skip += std::string_view("⋅").size();
+                    else if (skip < s.size() && (s[skip] == '*' || s[skip] == '.') && skip + 1 < s.size() &&
+                             isLetter(s[skip + 1]))
+                        ++skip;
+                    else
+                        break;
                 }
                 if (skip > at && skip < s.size() && s[skip] == row.text[q]) at = skip;
             }
@@ -174,9 +271,7 @@ std::optional<double> evaluateSum(const std::vector<Piece> &pieces, double scale
         parser.SetExpr(expression);
         const double v = parser.Eval();
         return std::isfinite(v) ? std::optional<double>(v) : std::nullopt;
-    } catch (const mu::Parser::exception_type &) {
-        return {};
-    }
+    } catch (const mu::Parser::exception_type &) { return {}; }
 }
 
 } // namespace
@@ -189,10 +284,13 @@ std::optional<double> unitInSi(std::string_view unit, Dimension dimension) {
     return {};
 }
 
-tl::expected<TypedValue, TypedProblem> readTyped(std::string_view source, Dimension dimension, std::string_view fieldUnit) {
+tl::expected<TypedValue, TypedProblem> readTyped(std::string_view source, Dimension dimension,
+                                                 std::string_view fieldUnit) {
     std::string_view s = source;
-    while (!s.empty() && (s.front() == ' ' || s.front() == '\t')) s.remove_prefix(1);
-    while (!s.empty() && (s.back() == ' ' || s.back() == '\t')) s.remove_suffix(1);
+    while (!s.empty() && (s.front() == ' ' || s.front() == '\t'))
+        s.remove_prefix(1);
+    while (!s.empty() && (s.back() == ' ' || s.back() == '\t'))
+        s.remove_suffix(1);
     TypedValue out;
     if (s.starts_with("≈")) {
         s.remove_prefix(std::string_view("≈").size());
@@ -204,7 +302,8 @@ tl::expected<TypedValue, TypedProblem> readTyped(std::string_view source, Dimens
     }
     const std::string shown(s.substr(0, 40));
     if (s.empty()) return problem("Nothing typed; write " + examples(dimension, "5") + ", or leave it blank.");
-    if (s.size() > 120) return problem("That is too long for a value. Write a number, such as " + examples(dimension, "5") + ".");
+    if (s.size() > 120)
+        return problem("That is too long for a value. Write a number, such as " + examples(dimension, "5") + ".");
 
     // force @ arm is a torque
     if (dimension == D::Torque)
@@ -221,7 +320,8 @@ tl::expected<TypedValue, TypedProblem> readTyped(std::string_view source, Dimens
     // Thread counts: the lead is an inch over the number.
     if (dimension == D::Lead) {
         std::string low = lowerCase(s);
-        while (!low.empty() && low.back() == ' ') low.pop_back();
+        while (!low.empty() && low.back() == ' ')
+            low.pop_back();
         if (low.size() > 3 && low.ends_with("tpi")) {
             const auto n = readTyped(std::string_view(low).substr(0, low.size() - 3), D::Number, "");
             if (!n) return problem(n.error().sentence);
@@ -244,38 +344,47 @@ tl::expected<TypedValue, TypedProblem> readTyped(std::string_view source, Dimens
             std::size_t e = k;
             std::string digits;
             std::size_t commas = 0, points = 0;
-            while (e < s.size() && (isDigit(s[e]) || ((s[e] == '.' || s[e] == ',') && e + 1 < s.size() && isDigit(s[e + 1])))) {
+            while (e < s.size() &&
+                   (isDigit(s[e]) || ((s[e] == '.' || s[e] == ',') && e + 1 < s.size() && isDigit(s[e + 1])))) {
                 commas += s[e] == ',';
                 points += s[e] == '.';
                 digits += s[e++];
             }
             if (commas + points > 1)
-                return problem("'" + digits + "' has more than one decimal mark. Write thousands without a mark, such as 1500.");
+                return problem("'" + digits +
+                               "' has more than one decimal mark. Write thousands without a mark, such as 1500.");
             if (commas == 1) {
                 const auto at = digits.find(',');
                 const std::string before = digits.substr(0, at);
                 const std::string after = digits.substr(at + 1);
                 if (after.size() == 3 && !before.empty() && before != "0" && before.size() <= 3)
-                    return problem("'" + digits + "' could be " + before + after + " or " + before + "." + after + ". Which one? Write it without the comma.",
+                    return problem("'" + digits + "' could be " + before + after + " or " + before + "." + after +
+                                       ". Which one? Write it without the comma.",
                                    {before + after, before + "." + after});
                 digits[at] = '.';
             }
             // exponent, as in 84e-6
-            if (e < s.size() && (s[e] == 'e' || s[e] == 'E') && e + 1 < s.size() && (isDigit(s[e + 1]) || ((s[e + 1] == '-' || s[e + 1] == '+') && e + 2 < s.size() && isDigit(s[e + 2])))) {
+            if (e < s.size() && (s[e] == 'e' || s[e] == 'E') && e + 1 < s.size() &&
+                (isDigit(s[e + 1]) ||
+                 ((s[e + 1] == '-' || s[e + 1] == '+') && e + 2 < s.size() && isDigit(s[e + 2])))) {
                 digits += 'e';
                 ++e;
                 digits += s[e++];
-                while (e < s.size() && isDigit(s[e])) digits += s[e++];
+                while (e < s.size() && isDigit(s[e]))
+                    digits += s[e++];
             }
             if (digits.front() == '.') digits.insert(digits.begin(), '0');
             if (digits.size() > 40) return problem("'" + shown + "' has too many digits.");
             // "1 3/8in": a whole number before a fraction is added to it
             if (!pieces.empty() && pieces.back().kind == Piece::Number) {
                 std::size_t f = e;
-                while (f < s.size() && s[f] == ' ') ++f;
-                if (f >= s.size() || s[f] != '/') return problem("'" + shown + "': two numbers side by side. Put an operator between them.");
+                while (f < s.size() && s[f] == ' ')
+                    ++f;
+                if (f >= s.size() || s[f] != '/')
+                    return problem("'" + shown + "': two numbers side by side. Put an operator between them.");
                 std::size_t g = f + 1;
-                while (g < s.size() && (isDigit(s[g]) || s[g] == ' ')) ++g;
+                while (g < s.size() && (isDigit(s[g]) || s[g] == ' '))
+                    ++g;
                 std::string den;
                 for (std::size_t q = f + 1; q < g; ++q)
                     if (isDigit(s[q])) den += s[q];
@@ -303,15 +412,19 @@ tl::expected<TypedValue, TypedProblem> readTyped(std::string_view source, Dimens
         const auto *unit = matchUnit(s, k, dimension, end);
         if (!unit) {
             std::size_t e = k;
-            while (e < s.size() && s[e] != ' ' && !isDigit(s[e])) ++e;
+            while (e < s.size() && s[e] != ' ' && !isDigit(s[e]))
+                ++e;
             const std::string word(s.substr(k, std::max<std::size_t>(1, e - k)));
             std::string number;
             for (const auto &p : pieces)
                 if (p.kind == Piece::Number) number = p.text;
-            if (number.empty()) return problem("'" + shown + "' is not a value. Write " + examples(dimension, "5") + ".");
+            if (number.empty())
+                return problem("'" + shown + "' is not a value. Write " + examples(dimension, "5") + ".");
             std::vector<std::string> meant;
             if (dimension == D::Lead) meant = {number + "tpi", number + "mm"};
-            return problem(shown + "? '" + word + "' is not a unit I know here. Write " + examples(dimension, number) + ".", meant);
+            return problem(shown + "? '" + word + "' is not a unit I know here. Write " + examples(dimension, number) +
+                               ".",
+                           meant);
         }
         if (pieces.empty() || pieces.back().kind == Piece::Operator) {
             if (pieces.empty() || pieces.back().text != ")") {
@@ -326,8 +439,9 @@ tl::expected<TypedValue, TypedProblem> readTyped(std::string_view source, Dimens
             std::string number;
             for (const auto &p : pieces)
                 if (p.kind == Piece::Number) number = p.text;
-            return problem("'" + shown + "': " + std::string(unit->text) + " is " + std::string(dimensionName(unit->dimension)) + "; here goes " +
-                               std::string(dimensionName(dimension)) + ". Write " + examples(dimension, number) + ".");
+            return problem("'" + shown + "': " + std::string(unit->text) + " is " +
+                           std::string(dimensionName(unit->dimension)) + "; here goes " +
+                           std::string(dimensionName(dimension)) + ". Write " + examples(dimension, number) + ".");
         }
         Piece p{Piece::Unit, std::string(unit->text), k, end};
         p.factor = unit->factor;
@@ -341,7 +455,8 @@ tl::expected<TypedValue, TypedProblem> readTyped(std::string_view source, Dimens
     const double own = unitInSi(fieldUnit, dimension).value_or(1.0);
     const bool fahrenheit = dimension == D::Temperature && anyUnit && out.unit.ends_with('F');
     double value = 0;
-    if (pieces.size() <= 2 && pieces[0].kind == Piece::Number && (pieces.size() == 1 || pieces[1].kind == Piece::Unit) && pieces[0].text.front() != '(') {
+    if (pieces.size() <= 2 && pieces[0].kind == Piece::Number &&
+        (pieces.size() == 1 || pieces[1].kind == Piece::Unit) && pieces[0].text.front() != '(') {
         const auto r = std::from_chars(pieces[0].text.data(), pieces[0].text.data() + pieces[0].text.size(), value);
         if (r.ec != std::errc()) return problem("'" + shown + "' is beyond any size a number can have.");
         if (fahrenheit) value -= 32;
@@ -356,14 +471,17 @@ tl::expected<TypedValue, TypedProblem> readTyped(std::string_view source, Dimens
             const auto at2 = evaluateSum(pieces, 2);
             const double tiny = 1e-9 * std::fabs(value);
             if (dimension != D::Number && (!at2 || std::fabs(*at2 - 2 * value) > tiny))
-                return problem("'" + shown + "': some parts have a unit and some have none. Give each summand its unit.");
+                return problem("'" + shown +
+                               "': some parts have a unit and some have none. Give each summand its unit.");
         } else {
             value *= own;
         }
     }
     // far beyond anything in a workshop, far below what the sums behind it can carry
-    if (!std::isfinite(value) || std::fabs(value) > 1e30 || std::fabs(value / own) > 1e30) return problem("'" + shown + "' is beyond any size a machine can have. Check the exponent.");
-    if (dimension == D::Count && std::fabs(value - std::round(value)) > 1e-9) return problem("'" + shown + "': a whole number is wanted here.");
+    if (!std::isfinite(value) || std::fabs(value) > 1e30 || std::fabs(value / own) > 1e30)
+        return problem("'" + shown + "' is beyond any size a machine can have. Check the exponent.");
+    if (dimension == D::Count && std::fabs(value - std::round(value)) > 1e-9)
+        return problem("'" + shown + "': a whole number is wanted here.");
     out.si = value;
     return out;
 }
@@ -377,7 +495,8 @@ std::string numberText(double v, int significant) {
     const double rounded = decimals == 0 && scale > 1 && std::fabs(v) >= 1e5 ? std::round(v / scale) * scale : v;
     std::string t = fixedNumber(rounded, decimals);
     if (t.find('.') != std::string::npos) {
-        while (t.back() == '0') t.pop_back();
+        while (t.back() == '0')
+            t.pop_back();
         if (t.back() == '.') t.pop_back();
     }
     if (t == "-0") t = "0";
@@ -430,7 +549,9 @@ std::string stepTyped(std::string_view text, long steps) {
     for (std::size_t k = 0; k < text.size();) {
         if (isDigit(text[k])) {
             std::size_t e = k;
-            while (e < text.size() && (isDigit(text[e]) || ((text[e] == '.' || text[e] == ',') && e + 1 < text.size() && isDigit(text[e + 1])))) ++e;
+            while (e < text.size() && (isDigit(text[e]) || ((text[e] == '.' || text[e] == ',') && e + 1 < text.size() &&
+                                                            isDigit(text[e + 1]))))
+                ++e;
             const bool power = k > 0 && (isLetter(text[k - 1]) || text[k - 1] == '^');
             if (!power) {
                 from = k;
@@ -451,14 +572,17 @@ std::string stepTyped(std::string_view text, long steps) {
     long long v = std::stoll(number) + steps;
     if (v < 0) v = 0;
     std::string digits = std::to_string(v);
-    while (digits.size() <= decimals) digits.insert(digits.begin(), '0');
+    while (digits.size() <= decimals)
+        digits.insert(digits.begin(), '0');
     if (decimals) digits.insert(digits.size() - decimals, 1, sign);
     return std::string(text.substr(0, from)) + digits + std::string(text.substr(to));
 }
 
-std::optional<SpreadRange> readSpread(std::string_view text, double nominal, Dimension dimension, std::string_view fieldUnit) {
+std::optional<SpreadRange> readSpread(std::string_view text, double nominal, Dimension dimension,
+                                      std::string_view fieldUnit) {
     std::string t(text);
-    for (std::size_t at; (at = t.find("×")) != std::string::npos;) t.replace(at, std::string_view("×").size(), "x");
+    for (std::size_t at; (at = t.find("×")) != std::string::npos;)
+        t.replace(at, std::string_view("×").size(), "x");
     if (t.rfind("±", 0) == 0) {
         const auto v = readTyped(std::string_view(t).substr(std::string_view("±").size()), D::Number, "");
         if (!v || !(v->si > 0 && v->si < 1)) return {};
@@ -476,7 +600,8 @@ std::optional<SpreadRange> readSpread(std::string_view text, double nominal, Dim
     return SpreadRange{a->si, b->si, false};
 }
 
-tl::expected<TypedValue, TypedProblem> readTypedAgain(std::string_view text, Dimension dimension, std::string_view fieldUnit) {
+tl::expected<TypedValue, TypedProblem> readTypedAgain(std::string_view text, Dimension dimension,
+                                                      std::string_view fieldUnit) {
     thread_local std::unordered_map<std::string, tl::expected<TypedValue, TypedProblem>> known;
     std::string key(text);
     key += '\n'; // no entry holds one

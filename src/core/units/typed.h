@@ -9,13 +9,38 @@
 
 namespace lw {
 
-/// What a field holds. Values are in coherent SI (m, kg, s, A, rad); a lead is held as metres per turn here, at the edge.
+/// What a field holds. Values are in coherent SI (m, kg, s, A, rad); a lead is held as metres per turn here, at the
+/// edge.
 // GCC 12 takes the names of a scoped enumeration for shadows of the quantity types; they are not.
 #pragma GCC diagnostic push
 #pragma GCC diagnostic ignored "-Wshadow"
 enum class Dimension {
-    Number, Count, Length, Lead, Mass, Force, Torque, Inertia, InertiaPerLength, Speed, Acceleration, RotationSpeed, Time,
-    Current, Voltage, Resistance, Inductance, Power, Frequency, Angle, Stiffness, TorsionalStiffness, Pressure, Area, Money, Temperature,
+    Number,
+    Count,
+    Length,
+    Lead,
+    Mass,
+    Force,
+    Torque,
+    Inertia,
+    InertiaPerLength,
+    Speed,
+    Acceleration,
+    RotationSpeed,
+    Time,
+    Current,
+    Voltage,
+    Resistance,
+    Inductance,
+    Power,
+    Frequency,
+    Angle,
+    Stiffness,
+    TorsionalStiffness,
+    Pressure,
+    Area,
+    Money,
+    Temperature,
 };
 #pragma GCC diagnostic pop
 
@@ -29,12 +54,14 @@ struct TypedProblem {
     std::string sentence;
     std::vector<std::string> meant; ///< texts that can be read, likeliest first
 };
-/// Reads an entry. A bare number takes the field's unit. Sums and fractions are allowed; every summand needs a unit or none.
-/// A comma is a decimal comma; "1,500" could be two things and asks.
-[[nodiscard]] tl::expected<TypedValue, TypedProblem> readTyped(std::string_view text, Dimension dimension, std::string_view fieldUnit);
+/// Reads an entry. A bare number takes the field's unit. Sums and fractions are allowed; every summand needs a unit or
+/// none. A comma is a decimal comma; "1,500" could be two things and asks.
+[[nodiscard]] tl::expected<TypedValue, TypedProblem> readTyped(std::string_view text, Dimension dimension,
+                                                               std::string_view fieldUnit);
 
 /// The same, remembered: between two edits all but one of the texts of a job are the ones read before.
-[[nodiscard]] tl::expected<TypedValue, TypedProblem> readTypedAgain(std::string_view text, Dimension dimension, std::string_view fieldUnit);
+[[nodiscard]] tl::expected<TypedValue, TypedProblem> readTypedAgain(std::string_view text, Dimension dimension,
+                                                                    std::string_view fieldUnit);
 
 /// SI value of one of a unit ("mm" -> 0.001); none when the unit is unknown or of another dimension.
 [[nodiscard]] std::optional<double> unitInSi(std::string_view unit, Dimension dimension);
@@ -58,6 +85,7 @@ struct SpreadRange {
     double low, high;
     bool factor; ///< typed as factors: taken as lognormal
 };
-[[nodiscard]] std::optional<SpreadRange> readSpread(std::string_view text, double nominalSi, Dimension dimension, std::string_view fieldUnit);
+[[nodiscard]] std::optional<SpreadRange> readSpread(std::string_view text, double nominalSi, Dimension dimension,
+                                                    std::string_view fieldUnit);
 
 } // namespace lw

@@ -32,8 +32,12 @@ class TestCards : public QObject {
 private slots:
     /// NIST/SEMATECH Statistical Reference Datasets, Norris: linear regression of level "lower", certified values.
     void lineAgainstCertifiedValues() {
-        const std::vector<double> y{0.1, 338.8, 118.1, 888.0, 9.2, 228.1, 668.5, 998.5, 449.1, 778.9, 559.2, 0.3, 0.1, 778.1, 668.8, 339.3, 448.9, 10.8, 557.7, 228.3, 998.0, 888.8, 119.6, 0.3, 0.6, 557.6, 339.3, 888.0, 998.5, 778.9, 10.2, 117.6, 228.9, 668.4, 449.2, 0.2};
-        const std::vector<double> x{0.2, 337.4, 118.2, 884.6, 10.1, 226.5, 666.3, 996.3, 448.6, 777.0, 558.2, 0.4, 0.6, 775.5, 666.9, 338.0, 447.5, 11.6, 556.0, 228.1, 995.8, 887.6, 120.2, 0.3, 0.3, 556.8, 339.1, 887.2, 999.0, 779.0, 11.1, 118.3, 229.2, 669.1, 448.9, 0.5};
+        const std::vector<double> y{0.1, 338.8, 118.1, 888.0, 9.2,   228.1, 668.5, 998.5, 449.1, 778.9, 559.2, 0.3,
+                                    0.1, 778.1, 668.8, 339.3, 448.9, 10.8,  557.7, 228.3, 998.0, 888.8, 119.6, 0.3,
+                                    0.6, 557.6, 339.3, 888.0, 998.5, 778.9, 10.2,  117.6, 228.9, 668.4, 449.2, 0.2};
+        const std::vector<double> x{0.2, 337.4, 118.2, 884.6, 10.1,  226.5, 666.3, 996.3, 448.6, 777.0, 558.2, 0.4,
+                                    0.6, 775.5, 666.9, 338.0, 447.5, 11.6,  556.0, 228.1, 995.8, 887.6, 120.2, 0.3,
+                                    0.3, 556.8, 339.1, 887.2, 999.0, 779.0, 11.1,  118.3, 229.2, 669.1, 448.9, 0.5};
         const auto f = calibrateSteps({1, x, y, {}, {}});
         QVERIFY(f);
         LW_COMPARE_WITHIN(f->scale, 1.00211681802045, 1e-12);
@@ -49,8 +53,9 @@ private slots:
         LW_COMPARE_WITHIN(inMillimetres(f->deviation), 1.0, 1e-6);
         LW_COMPARE_WITHIN(inMillimetres(f->range), 2.0, 1e-6);
     }
-    /// Boyce & DiPrima, Elementary Differential Equations, law of cooling: coffee at 200 °F in a room of 70, 190 after one
-    /// minute, reaches 150 after 6.07 min (from memory). Three readings a minute apart must give room and constant back.
+    /// Boyce & DiPrima, Elementary Differential Equations, law of cooling: coffee at 200 °F in a room of 70, 190 after
+    /// one minute, reaches 150 after 6.07 min (from memory). Three readings a minute apart must give room and constant
+    /// back.
     void coolingAgainstTheTextbook() {
         const double k = std::log(13.0 / 12);
         auto at = [&](double t) { return 70 + 130 * std::exp(-k * t); };
@@ -61,7 +66,8 @@ private slots:
         QVERIFY(!warmUp(20, 30, 45, 10, 20, 80, 100)->settles); // still gathering speed
         QVERIFY(!warmUp(20, 30, 30, 10, 20, 80, 100)->settles);
     }
-    /// AASHTO, A Policy on Geometric Design of Highways and Streets: 60 mph, 2.5 s, 11.2 ft/s²: 220.5 + 345.5 ft (from memory).
+    /// AASHTO, A Policy on Geometric Design of Highways and Streets: 60 mph, 2.5 s, 11.2 ft/s²: 220.5 + 345.5 ft (from
+    /// memory).
     void stoppingAgainstTheRoadTable() {
         SetSpeedInput in;
         const double foot = 0.3048, v = 60 * 1609.344 / 3600;
@@ -100,15 +106,19 @@ private slots:
         in.brake = newtons(0);
         QVERIFY(!setSpeed(in)->runOut); // nothing stops it
     }
-    /// ISO 4762 usual lengths from M3 to M12 (from memory): whatever is chosen is one of them, grips, and does not bottom.
+    /// ISO 4762 usual lengths from M3 to M12 (from memory): whatever is chosen is one of them, grips, and does not
+    /// bottom.
     void screwLengthsAreOfTheSeries() {
-        const std::vector<double> usual{3, 4, 5, 6, 8, 10, 12, 16, 20, 25, 30, 35, 40, 45, 50, 55, 60, 65, 70, 80, 90, 100, 110, 120};
+        const std::vector<double> usual{3,  4,  5,  6,  8,  10, 12, 16, 20, 25,  30,  35,
+                                        40, 45, 50, 55, 60, 65, 70, 80, 90, 100, 110, 120};
         std::mt19937 random(3);
         auto between = [&](double a, double b) { return std::uniform_real_distribution<double>(a, b)(random); };
         int passes = 0;
         for (int k = 0; k < 2000; ++k) {
-            const double d = between(3, 12), pitch = between(0.5, 1.75), grip = between(0, 60), depth = between(2, 40), want = between(0.8, 2);
-            const auto s = screwIntoTap(millimetres(d), millimetres(pitch), millimetres(grip), millimetres(0), millimetres(depth), want);
+            const double d = between(3, 12), pitch = between(0.5, 1.75), grip = between(0, 60), depth = between(2, 40),
+                         want = between(0.8, 2);
+            const auto s = screwIntoTap(millimetres(d), millimetres(pitch), millimetres(grip), millimetres(0),
+                                        millimetres(depth), want);
             QVERIFY(s);
             if (!s->length) continue;
             const double l = inMillimetres(*s->length);
@@ -121,7 +131,8 @@ private slots:
         }
         QVERIFY(passes > 300);
     }
-    /// ISO 13528: E_n of 1 is z = 2 at k = 2. Break-even: at that rate both cost the same (any text on cost accounting).
+    /// ISO 13528: E_n of 1 is z = 2 at k = 2. Break-even: at that rate both cost the same (any text on cost
+    /// accounting).
     void numbersOfTheStandardAndTheShop() {
         const auto f = comparePrediction(100, 110, 8, 6); // 10 over the root of 100
         LW_COMPARE_WITHIN(f->en, 1.0, 1e-12);
@@ -157,9 +168,11 @@ private slots:
         const Axis z(sample("beck-lathe"), "Z");
         const auto results = judgeCards(z.project, z.m, z.s);
         QCOMPARE(results.size(), cardsOf(z.m).size());
-        for (std::size_t k = 0; k < 10; ++k) QVERIFY2(results[k].passes(), (std::string(cardsOf(z.m)[k]->title) + ": " + results[k].sentence).c_str());
+        for (std::size_t k = 0; k < 10; ++k)
+            QVERIFY2(results[k].passes(), (std::string(cardsOf(z.m)[k]->title) + ": " + results[k].sentence).c_str());
         QCOMPARE(z.card(CardId::TestPiece).verdict, Verdict::Watch);
-        QVERIFY2(z.card(CardId::TestPiece).sentence.find("0.014\u00a0mm towards the tool") != std::string::npos, z.card(CardId::TestPiece).sentence.c_str());
+        QVERIFY2(z.card(CardId::TestPiece).sentence.find("0.014\u00a0mm towards the tool") != std::string::npos,
+                 z.card(CardId::TestPiece).sentence.c_str());
         QCOMPARE(results[10].verdict, Verdict::NotKnown); // soft ends open
         QVERIFY(!results[10].waits);
         QVERIFY(results.back().waits);
@@ -187,7 +200,9 @@ private slots:
         QTest::addColumn<QString>("place");
         QTest::addColumn<QString>("value");
         QTest::addColumn<int>("verdict");
-        auto row = [](const char *name, CardId id, const char *place, const char *value, Verdict v) { QTest::newRow(name) << int(id) << QString::fromLatin1(place) << QString::fromUtf8(value) << int(v); };
+        auto row = [](const char *name, CardId id, const char *place, const char *value, Verdict v) {
+            QTest::newRow(name) << int(id) << QString::fromLatin1(place) << QString::fromUtf8(value) << int(v);
+        };
         row("bond", CardId::StopWorks, "bond_ohm", "0.11ohm", Verdict::Fails);
         row("stop does not cut", CardId::StopWorks, "stops_cut", "no", Verdict::Fails);
         row("comes back", CardId::StopWorks, "back_on_release", "yes", Verdict::Fails);
@@ -215,14 +230,16 @@ private slots:
         QFETCH(int, verdict);
         auto project = sample("beck-lathe");
         const bool choice = value == "no" || value == "yes" || value == "low";
-        setAt(project, "/axes/Z/cards/" + std::string(cardSpec(CardId(card)).code) + "/" + place.toStdString(), choice ? Json(value.toStdString()) : read(value.toUtf8().constData()));
+        setAt(project, "/axes/Z/cards/" + std::string(cardSpec(CardId(card)).code) + "/" + place.toStdString(),
+              choice ? Json(value.toStdString()) : read(value.toUtf8().constData()));
         const auto r = Axis(project, "Z").card(CardId(card));
         QVERIFY2(int(r.verdict) == verdict, r.sentence.c_str());
         QVERIFY(!r.sentence.empty());
     }
-    /// IEC 60204-1 (from memory): 18.2.2 the bond's resistance in the range to be expected from length, section and material of
-    /// its conductor; 18.3 insulation 1 megohm at least; 6.2.4 below 60 V within 5 s. The 0.1 ohm is common practice: what
-    /// 6 m of 1 mm2 copper have (IEC 60028: 1/58 ohm mm2/m). At the limit it holds, a hair beyond it fails.
+    /// IEC 60204-1 (from memory): 18.2.2 the bond's resistance in the range to be expected from length, section and
+    /// material of its conductor; 18.3 insulation 1 megohm at least; 6.2.4 below 60 V within 5 s. The 0.1 ohm is common
+    /// practice: what 6 m of 1 mm2 copper have (IEC 60028: 1/58 ohm mm2/m). At the limit it holds, a hair beyond it
+    /// fails.
     void stopCardKeepsToTheStandard() {
         const auto with = [](const char *place, const char *value) {
             auto project = sample("beck-lathe");
@@ -237,18 +254,20 @@ private slots:
         QCOMPARE(with("fall_s", "5s"), Verdict::Holds);
         QCOMPARE(with("fall_s", "5.1s"), Verdict::Fails);
     }
-    /// Taper by plane trigonometry: turned between centres with the tailstock off by e over the length L, the two diameters
-    /// differ by 2 e a/L over the distance a between them. The card must give e back. (Any text on turning.)
+    /// Taper by plane trigonometry: turned between centres with the tailstock off by e over the length L, the two
+    /// diameters differ by 2 e a/L over the distance a between them. The card must give e back. (Any text on turning.)
     void taperGivesTheOffsetBack() {
         for (double e : {0.02, 0.035, 0.08}) {
             auto project = sample("beck-lathe");
             const double apart = 120, whole = 300;
             setAt(project, "/axes/Z/cards/test_piece/whole_mm", read("300mm"));
             setAt(project, "/axes/Z/cards/test_piece/head_mm", read("25mm"));
-            setAt(project, "/axes/Z/cards/test_piece/tail_mm", read((std::to_string(25 + 2 * e * apart / whole) + "mm").c_str()));
+            setAt(project, "/axes/Z/cards/test_piece/tail_mm",
+                  read((std::to_string(25 + 2 * e * apart / whole) + "mm").c_str()));
             const auto r = Axis(project, "Z").card(CardId::TestPiece);
             if (r.verdict == Verdict::Holds) continue;
-            QVERIFY2(r.sentence.find(numberText(e, 2) + "\u00a0mm towards the tool") != std::string::npos, r.sentence.c_str());
+            QVERIFY2(r.sentence.find(numberText(e, 2) + "\u00a0mm towards the tool") != std::string::npos,
+                     r.sentence.c_str());
         }
     }
     /// Gates: card 1 cannot be waived, later ones can; a struck reading no longer counts; blanks are never a zero.
@@ -258,7 +277,8 @@ private slots:
         setAt(project, "/axes/Z/cards/stop_works/bond_ohm", read("3ohm"));
         QVERIFY(!Axis(project, "Z").card(CardId::StopWorks).passes());
         const Axis blocked(project, "Z");
-        for (const auto &r : judgeCards(project, blocked.m, blocked.s)) QVERIFY(&r == &r && (r.waits || r.verdict == Verdict::Fails));
+        for (const auto &r : judgeCards(project, blocked.m, blocked.s))
+            QVERIFY(&r == &r && (r.waits || r.verdict == Verdict::Fails));
         project = sample("beck-lathe");
         setAt(project, "/axes/Z/cards/home/readings/3", read("40um"));
         setAt(project, "/axes/Z/cards/home/waived", "the switch is on order");

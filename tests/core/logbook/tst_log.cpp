@@ -37,7 +37,8 @@ private slots:
         QCOMPARE(c.decisions, 9);
         QCOMPARE(c.right, 7);
         QCOMPARE(logHeadline(entries), std::string("Nine decisions: seven right, one dear, one wrong"));
-        for (std::size_t k = 1; k < entries.size(); ++k) QVERIFY(entries[k - 1].date >= entries[k].date);
+        for (std::size_t k = 1; k < entries.size(); ++k)
+            QVERIFY(entries[k - 1].date >= entries[k].date);
         QCOMPARE(logHeadline({}), std::string("Nothing written yet: N begins an entry"));
     }
     /// A decision waits for its figure, and is judged by E_n once that is measured.
@@ -78,11 +79,15 @@ private slots:
         const auto project = sample("beck-lathe");
         const auto entries = logEntries(project, {});
         double spent = 0, entered = 0;
-        for (const auto &e : entries) entered += e.hours;
-        for (const auto &p : phaseHours({}, entries)) spent += p.spent;
+        for (const auto &e : entries)
+            entered += e.hours;
+        for (const auto &p : phaseHours({}, entries))
+            spent += p.spent;
         LW_COMPARE_WITHIN(spent, entered, 1e-9); // each hour counts in one phase
         LW_COMPARE_WITHIN(entered, 51, 0.3);     // the picture's sum
-        QCOMPARE(forecastHours(std::vector<PlannedHours>{{6, 9, true}, {10, 12.5, true}, {8, 3, false}, {12, 0, false}}).remaining, 23.875);
+        QCOMPARE(forecastHours(std::vector<PlannedHours>{{6, 9, true}, {10, 12.5, true}, {8, 3, false}, {12, 0, false}})
+                     .remaining,
+                 23.875);
         QCOMPARE(forecastHours(std::vector<PlannedHours>{{6, 60, true}}).factor, 1.0); // one done step says nothing yet
     }
     void automaticEntriesSayWhatWasDone() {
@@ -92,10 +97,14 @@ private slots:
         auto e = automaticEntry(project, {{"/axes/X/cards/lost_motion/readings/1-1", reading}}, now);
         QCOMPARE(e.size(), std::size_t(1));
         QCOMPARE(e[0].value["kind"], Json("measured"));
-        QCOMPARE(automaticEntry(project, {{"/axes/X/cards/lost_motion/readings/1-2", reading}}, now)[0].pointer, e[0].pointer); // one entry a card and day
+        QCOMPARE(automaticEntry(project, {{"/axes/X/cards/lost_motion/readings/1-2", reading}}, now)[0].pointer,
+                 e[0].pointer); // one entry a card and day
         QVERIFY(automaticEntry(project, {{"/axes/X/designs/A/belt/code", "375-5M-15"}}, now).empty());
-        QVERIFY(automaticEntry(project, {{"/axes/X/survey/run_out_mm", {{"typed", "0.1mm?"}, {"standing", "assumed"}}}}, now).empty()); // a guess is no reading
-        e = automaticEntry(project, {{"/axes/X/survey/run_out_mm", {{"typed", "0.06mm"}, {"standing", "measured"}}}}, now);
+        QVERIFY(automaticEntry(project, {{"/axes/X/survey/run_out_mm", {{"typed", "0.1mm?"}, {"standing", "assumed"}}}},
+                               now)
+                    .empty()); // a guess is no reading
+        e = automaticEntry(project, {{"/axes/X/survey/run_out_mm", {{"typed", "0.06mm"}, {"standing", "measured"}}}},
+                           now);
         QCOMPARE(e[0].value["before"], Json("0.048mm"));
         QCOMPARE(e[0].value["after"], Json("0.06mm"));
         const auto parts = partLines(project);
@@ -142,20 +151,32 @@ private slots:
     }
     void wrongTablesAreTurnedDownRowByRow() {
         const Json project = sample("tarn-mill");
-        const auto in = importParts(project, "text;qty;price;currency;status;colour\nBolt;4;0,35;EUR;idea;blue\n;1;2;EUR;idea;\nNut;two;1;EUR;idea;\nPin;1;-3;EUR;idea;\nCap;1;1;EUR;lost;\nShort;1\n");
+        const auto in =
+            importParts(project, "text;qty;price;currency;status;colour\nBolt;4;0,35;EUR;idea;blue\n;1;2;EUR;idea;"
+                                 "\nNut;two;1;EUR;idea;\nPin;1;-3;EUR;idea;\nCap;1;1;EUR;lost;\nShort;1\n");
         QVERIFY(in);
         QCOMPARE(in->added, 1);
         QCOMPARE(in->rejected.size(), std::size_t(5));
         QVERIFY(in->rejected[0].starts_with("line 3: "));
         QVERIFY(in->rejected[3].find("'lost' is no state") != std::string::npos);
         QCOMPARE(in->patches[0].value["note"], Json("colour: blue"));
-        QCOMPARE(readTyped(in->patches[0].value["price"]["typed"].get<std::string>(), Dimension::Money, "EUR")->si, 0.35);
+        QCOMPARE(readTyped(in->patches[0].value["price"]["typed"].get<std::string>(), Dimension::Money, "EUR")->si,
+                 0.35);
         QVERIFY(!importParts(project, "qty,price\n1,2\n")); // nothing says what it is
         QVERIFY(!importParts(project, ""));
     }
-    /// Money by hand: 3 x 12.50 USD at 0.9215 is 34.56; the parcel's carriage of 8 USD is 7.37 (ISO 4217: two digits; yen none).
+    /// Money by hand: 3 x 12.50 USD at 0.9215 is 34.56; the parcel's carriage of 8 USD is 7.37 (ISO 4217: two digits;
+    /// yen none).
     void currenciesCarriageAndTax() {
-        Json project = {{"currency", "EUR"}, {"parts", {{"a", {{"text", "a"}, {"axis", "X"}, {"order", "O1"}, {"qty", {{"typed", "3"}}}, {"price", {{"typed", "12.50USD"}, {"standing", "stated"}}}}}}}, {"axes", {{"X", {{"letter", "X"}}}}}};
+        Json project = {{"currency", "EUR"},
+                        {"parts",
+                         {{"a",
+                           {{"text", "a"},
+                            {"axis", "X"},
+                            {"order", "O1"},
+                            {"qty", {{"typed", "3"}}},
+                            {"price", {{"typed", "12.50USD"}, {"standing", "stated"}}}}}}},
+                        {"axes", {{"X", {{"letter", "X"}}}}}};
         auto total = [&] { return partTotals(project, partLines(project)); };
         QVERIFY(total().problem.find("USD") != std::string::npos); // no rate: not known, not nothing
         QCOMPARE(total().unpriced, 1);
@@ -192,7 +213,8 @@ private slots:
             }
             if (f.kind == FieldKind::Choice) QVERIFY2(choicesOf(f).size() >= 2, at.c_str());
             std::string place = "/" + at;
-            for (std::size_t k; (k = place.find('*')) != std::string::npos;) place.replace(k, 1, "x1");
+            for (std::size_t k; (k = place.find('*')) != std::string::npos;)
+                place.replace(k, 1, "x1");
             QCOMPARE(fieldAt(place), &f);
         }
     }

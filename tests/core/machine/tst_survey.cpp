@@ -11,7 +11,9 @@ using Json = nlohmann::json;
 
 namespace {
 PullReading reading(double mm, double away, double back) { return {millimetres(mm), newtons(away), newtons(back)}; }
-template <class T> std::optional<CalcError> errorOf(const Result<T> &r) { return r ? std::nullopt : std::optional(r.error()); }
+template <class T> std::optional<CalcError> errorOf(const Result<T> &r) {
+    return r ? std::nullopt : std::optional(r.error());
+}
 } // namespace
 
 class TestSurvey : public QObject {
@@ -19,9 +21,9 @@ class TestSurvey : public QObject {
 private slots:
     // ---- the handle
     void rimPullByWork_data() {
-        QTest::addColumn<double>("pull");     // N at the rim
-        QTest::addColumn<double>("radius");   // mm
-        QTest::addColumn<double>("travel");   // mm a turn
+        QTest::addColumn<double>("pull");   // N at the rim
+        QTest::addColumn<double>("radius"); // mm
+        QTest::addColumn<double>("travel"); // mm a turn
         QTest::addColumn<double>("eta");
         QTest::addColumn<double>("friction"); // N, (F r 2 pi eta) / p by hand
         QTest::newRow("12 N, 60 mm, 4 mm, 0.30") << 12.0 << 60.0 << 4.0 << 0.30 << 339.292;
@@ -39,7 +41,8 @@ private slots:
         LW_COMPARE_WITHIN(r->axialFriction.value(), friction, 1e-3);
         LW_COMPARE_WITHIN(r->handleTorque.value(), pull * radius * 1e-3, 1e-12);
         // the drag of the handle itself comes off first
-        const auto dragged = rimPull(newtons(pull), millimetres(radius), newtonMetres(pull * radius * 0.5e-3), millimetres(travel), eta);
+        const auto dragged =
+            rimPull(newtons(pull), millimetres(radius), newtonMetres(pull * radius * 0.5e-3), millimetres(travel), eta);
         QVERIFY(dragged.has_value());
         LW_COMPARE_WITHIN(dragged->axialFriction.value(), friction / 2, 1e-3);
     }
@@ -58,7 +61,8 @@ private slots:
         LW_COMPARE_WITHIN(p->asymmetry, 20.0 / 100, 1e-12);
     }
     void orderOfReadingsDoesNotMatter() {
-        std::vector<PullReading> r{reading(0, 108, 100), reading(50, 95, 89), reading(100, 79, 73), reading(200, 64, 60), reading(300, 87, 81), reading(400, 128, 125)};
+        std::vector<PullReading> r{reading(0, 108, 100), reading(50, 95, 89),  reading(100, 79, 73),
+                                   reading(200, 64, 60), reading(300, 87, 81), reading(400, 128, 125)};
         const auto first = frictionProfile(r);
         std::mt19937 random(7);
         for (int k = 0; k < 20; ++k) {
@@ -148,23 +152,27 @@ private slots:
         QVERIFY(!splitBacklash(millimetres(4), 80, 6.8, {}, millimetres(0.08), millimetres(0))->nutClearance);
     }
     void massFromOutside() { // 0.6 x 0.16 x 0.06 m of iron 7200 kg/m3, 60 % full, and a 10 kg vice
-        const auto m = estimateMass(millimetres(600), millimetres(160), millimetres(60), fromSi<Density>(7200), 0.6, kilograms(10));
+        const auto m = estimateMass(millimetres(600), millimetres(160), millimetres(60), fromSi<Density>(7200), 0.6,
+                                    kilograms(10));
         LW_COMPARE_WITHIN(m->casting.value(), 24.8832, 1e-9);
         LW_COMPARE_WITHIN(m->moving.value(), 34.8832, 1e-9);
     }
     void nonsenseIsRefusedByName_data() {
         QTest::addColumn<int>("which");
-        for (int k = 0; k < 6; ++k) QTest::newRow(QByteArray::number(k).constData()) << k;
+        for (int k = 0; k < 6; ++k)
+            QTest::newRow(QByteArray::number(k).constData()) << k;
     }
     void nonsenseIsRefusedByName() {
         QFETCH(int, which);
         const double nan = std::nan("");
-        const std::optional<CalcError> errors[] = {errorOf(rimPull(newtons(-1), millimetres(60), newtonMetres(0), millimetres(4), 0.3)),
-                                    errorOf(rimPull(newtons(1), millimetres(0), newtonMetres(0), millimetres(4), 0.3)),
-                                    errorOf(rimPull(newtons(1), millimetres(60), newtonMetres(0), millimetres(nan), 0.3)),
-                                    errorOf(splitBacklash(millimetres(0), 80, 1, {}, {}, millimetres(0))),
-                                    errorOf(splitBacklash(millimetres(4), 0, 1, {}, {}, millimetres(0))),
-                                    errorOf(estimateMass(millimetres(-1), millimetres(1), millimetres(1), fromSi<Density>(1), 1, kilograms(0)))};
+        const std::optional<CalcError> errors[] = {
+            errorOf(rimPull(newtons(-1), millimetres(60), newtonMetres(0), millimetres(4), 0.3)),
+            errorOf(rimPull(newtons(1), millimetres(0), newtonMetres(0), millimetres(4), 0.3)),
+            errorOf(rimPull(newtons(1), millimetres(60), newtonMetres(0), millimetres(nan), 0.3)),
+            errorOf(splitBacklash(millimetres(0), 80, 1, {}, {}, millimetres(0))),
+            errorOf(splitBacklash(millimetres(4), 0, 1, {}, {}, millimetres(0))),
+            errorOf(
+                estimateMass(millimetres(-1), millimetres(1), millimetres(1), fromSi<Density>(1), 1, kilograms(0)))};
         QVERIFY2(errors[which], "it was computed all the same");
         const auto &e = *errors[which];
         QVERIFY(!e.parameter.empty());
@@ -176,7 +184,10 @@ private slots:
     void unknownKeysSurvive() {
         auto p = emptyProject();
         p["someone_elses"] = {{"kept", 1}};
-        p["axes"]["X"] = {{"letter", "X"}, {"class_axis", "X"}, {"future_key", "stays"}, {"travel_mm", {{"typed", "16in"}, {"standing", "measured"}, {"colour", "red"}}}};
+        p["axes"]["X"] = {{"letter", "X"},
+                          {"class_axis", "X"},
+                          {"future_key", "stays"},
+                          {"travel_mm", {{"typed", "16in"}, {"standing", "measured"}, {"colour", "red"}}}};
         const auto text = writeProject(p);
         const auto back = readProject(text, "job");
         QVERIFY2(back.has_value(), back ? "" : back.error().c_str());
@@ -204,7 +215,8 @@ private slots:
         QVERIFY(!fieldAt(""));
         for (const auto &f : fieldTable()) { // every row finds itself
             std::string place(f.pattern);
-            for (auto at = place.find('*'); at != std::string::npos; at = place.find('*')) place.replace(at, 1, "id");
+            for (auto at = place.find('*'); at != std::string::npos; at = place.find('*'))
+                place.replace(at, 1, "id");
             QVERIFY2(fieldAt(place) == &f, place.c_str());
         }
     }

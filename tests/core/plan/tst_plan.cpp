@@ -18,10 +18,14 @@ std::vector<PlanTask> tasksOf(const Json &inputs) {
     for (const auto &t : inputs.at("tasks")) {
         PlanTask p;
         p.id = t.at("id");
-        for (const auto &b : t.value("preds", Json::array())) p.after.push_back(b.at("id"));
-        for (const auto &n : t.value("needs", Json::array())) p.needs.push_back({{n.at("function"), n.value("quality", 1)}});
-        for (const auto &s : t.value("strips", Json::array())) p.strips.push_back(s);
-        for (const auto &r : t.value("restores", Json::array())) p.restores.push_back({r.at("function"), r.value("quality", 2)});
+        for (const auto &b : t.value("preds", Json::array()))
+            p.after.push_back(b.at("id"));
+        for (const auto &n : t.value("needs", Json::array()))
+            p.needs.push_back({{n.at("function"), n.value("quality", 1)}});
+        for (const auto &s : t.value("strips", Json::array()))
+            p.strips.push_back(s);
+        for (const auto &r : t.value("restores", Json::array()))
+            p.restores.push_back({r.at("function"), r.value("quality", 2)});
         out.push_back(std::move(p));
     }
     return out;
@@ -32,7 +36,8 @@ bool someOrderWorks(const std::vector<PlanTask> &tasks, std::size_t m) {
     std::iota(order.begin(), order.end(), 0);
     do {
         std::vector<std::size_t> place(tasks.size());
-        for (std::size_t k = 0; k < order.size(); ++k) place[order[k]] = k;
+        for (std::size_t k = 0; k < order.size(); ++k)
+            place[order[k]] = k;
         bool keeps = true;
         for (std::size_t k = 0; k < tasks.size() && keeps; ++k)
             for (const auto &b : tasks[k].after)
@@ -43,12 +48,17 @@ bool someOrderWorks(const std::vector<PlanTask> &tasks, std::size_t m) {
         for (auto k : order) {
             if (k == m) {
                 bool all = true;
-                for (const auto &group : tasks[m].needs) all &= std::any_of(group.begin(), group.end(), [&](const auto &n) { return !quality.contains(n.function) || quality[n.function] >= n.quality; });
+                for (const auto &group : tasks[m].needs)
+                    all &= std::any_of(group.begin(), group.end(), [&](const auto &n) {
+                        return !quality.contains(n.function) || quality[n.function] >= n.quality;
+                    });
                 if (all) return true;
                 break;
             }
-            for (const auto &s : tasks[k].strips) quality[s] = -1;
-            for (const auto &r : tasks[k].restores) quality[r.function] = r.quality;
+            for (const auto &s : tasks[k].strips)
+                quality[s] = -1;
+            for (const auto &r : tasks[k].restores)
+                quality[r.function] = r.quality;
         }
     } while (std::next_permutation(order.begin(), order.end()));
     return false;
@@ -66,7 +76,8 @@ struct Job {
             states.push_back(evaluate(models.back()).state);
         }
         std::vector<DesignedAxis> designed;
-        for (std::size_t k = 0; k < models.size(); ++k) designed.push_back({&models[k], &states[k]});
+        for (std::size_t k = 0; k < models.size(); ++k)
+            designed.push_back({&models[k], &states[k]});
         plan = buildPlan(project, designed, partLines(project, designed));
     }
 };
@@ -82,19 +93,24 @@ private slots:
         QVERIFY(f.open(QIODevice::ReadOnly));
         const auto all = Json::parse(f.readAll().toStdString());
         for (const auto &r : all.is_array() ? all : all.contains("checks") ? all["checks"] : all["cases"])
-            if (r.at("calc") == "teardown_trap") QTest::newRow(r.at("id").get<std::string>().c_str()) << QString::fromStdString(r.dump());
+            if (r.at("calc") == "teardown_trap")
+                QTest::newRow(r.at("id").get<std::string>().c_str()) << QString::fromStdString(r.dump());
     }
     void trapsOfTheCheckRows() {
         QFETCH(QString, row);
         const auto r = Json::parse(row.toStdString());
         std::vector<Nest> nest;
-        for (const auto &n : r["inputs"].value("nest", Json::array())) nest.push_back({n.at("inner"), n.at("outer")});
+        for (const auto &n : r["inputs"].value("nest", Json::array()))
+            nest.push_back({n.at("inner"), n.at("outer")});
         const auto traps = findTraps(tasksOf(r["inputs"]), nest);
         QVERIFY(traps);
         std::vector<std::string> expected, found;
         for (const auto &f : r["expected"]["findings"])
-            if (f.at("verdict") == "trap") expected.push_back(f["task"].get<std::string>() + " " + f["function"].get<std::string>() + " " + f["strip"].get<std::string>());
-        for (const auto &t : *traps) found.push_back(t.task + " " + t.function + " " + t.strip);
+            if (f.at("verdict") == "trap")
+                expected.push_back(f["task"].get<std::string>() + " " + f["function"].get<std::string>() + " " +
+                                   f["strip"].get<std::string>());
+        for (const auto &t : *traps)
+            found.push_back(t.task + " " + t.function + " " + t.strip);
         QCOMPARE(found, expected);
     }
     /// Another route: of random small plans, no order at all of the tasks lets a trapped part be made.
@@ -122,7 +138,8 @@ private slots:
                 if (!t.unlinked.empty()) continue; // a link is missing, not an order
                 ++trapped;
                 for (std::size_t k = 0; k < n; ++k)
-                    if (tasks[k].id == t.task) QVERIFY2(!someOrderWorks(tasks, k), "a proved trap can be made after all");
+                    if (tasks[k].id == t.task)
+                        QVERIFY2(!someOrderWorks(tasks, k), "a proved trap can be made after all");
             }
         }
         QVERIFY(trapped > 20); // the check must have had something to check
@@ -133,7 +150,8 @@ private slots:
         tasks[0].after = {"b"};
         tasks[1].id = "b";
         tasks[1].after = {"a"};
-        QCOMPARE(sentence(findTraps(tasks, {}).error()), std::string("order: these steps wait for each other in a circle: a, b. Take one link out."));
+        QCOMPARE(sentence(findTraps(tasks, {}).error()),
+                 std::string("order: these steps wait for each other in a circle: a, b. Take one link out."));
         tasks[1].after = {"nowhere"};
         QVERIFY(sentence(workableOrder(tasks).error()).find("'nowhere'") != std::string::npos);
     }
@@ -155,29 +173,34 @@ private slots:
         QVERIFY(plate->remedies.size() >= 4);
         QCOMPARE(plate->remedies.front().kind, Remedy::Kind::MakeFirst);
         QCOMPARE(plate->remedies.front().cost, 0.0);
-        for (std::size_t k = 1; k < plate->remedies.size(); ++k) QVERIFY(plate->remedies[k - 1].reaches > plate->remedies[k].reaches || plate->remedies[k - 1].cost <= plate->remedies[k].cost || !plate->remedies[k].reaches);
+        for (std::size_t k = 1; k < plate->remedies.size(); ++k)
+            QVERIFY(plate->remedies[k - 1].reaches > plate->remedies[k].reaches ||
+                    plate->remedies[k - 1].cost <= plate->remedies[k].cost || !plate->remedies[k].reaches);
         QVERIFY(!plate->remedies.back().reaches); // saw and file holds 0.15 of the 0.05 needed
         for (const auto &remedy : plate->remedies) {
             const auto patches = remedyPatches(job.plan, *plate, remedy);
             QVERIFY(!patches.empty());
             const Job mended(patched(job.project, patches));
             QCOMPARE(mended.plan.problem, std::string());
-            for (const auto &s : mended.plan.steps) QVERIFY2(s.traps.empty(), (remedy.text + ": " + s.key).c_str());
+            for (const auto &s : mended.plan.steps)
+                QVERIFY2(s.traps.empty(), (remedy.text + ": " + s.key).c_str());
         }
     }
     void stepsFollowTheDesign() {
         auto project = demo();
         project.erase("tasks");
         const Job job(project);
-        QVERIFY(job.plan.step("X-nut"));      // kept screw: a split nut is made
+        QVERIFY(job.plan.step("X-nut")); // kept screw: a split nut is made
         QVERIFY(!job.plan.step("X-bracket"));
-        QVERIFY(job.plan.step("X-true"));     // its end is bent by 0.048
-        QVERIFY(job.plan.step("Z-bracket"));  // ball screw
+        QVERIFY(job.plan.step("X-true"));    // its end is bent by 0.048
+        QVERIFY(job.plan.step("Z-bracket")); // ball screw
         QVERIFY(!job.plan.step("Z-nut"));
-        for (const auto &s : job.plan.steps) QVERIFY2(s.traps.empty(), s.key.c_str()); // the derived order has no trap
+        for (const auto &s : job.plan.steps)
+            QVERIFY2(s.traps.empty(), s.key.c_str()); // the derived order has no trap
         // no motor, nothing to build
         auto bare = project;
-        for (const auto &id : {"X", "Y", "Z"}) bare["axes"][id].erase("designs");
+        for (const auto &id : {"X", "Y", "Z"})
+            bare["axes"][id].erase("designs");
         QVERIFY(Job(bare).plan.steps.empty());
         // a step left out hands on its links
         setAt(project, "/tasks/X-strip/state", "dropped");
@@ -215,17 +238,20 @@ private slots:
         QVERIFY(!unread.empty());
         QCOMPARE(std::string(unread.front()->text->id), std::string("S04"));
         auto read = job.project;
-        for (const auto *c : unread) setAt(read, "/cautions/" + std::string(c->text->id) + "/read_on", "2026-03-12");
+        for (const auto *c : unread)
+            setAt(read, "/cautions/" + std::string(c->text->id) + "/read_on", "2026-03-12");
         QVERIFY(unreadDangers(read, *strip, *dayFromIso("2026-03-12")).empty());
         QCOMPARE(unreadDangers(read, *strip, *dayFromIso("2026-03-13")).size(), unread.size()); // once a day
-        for (const auto &c : strip->cautions) QVERIFY(c.words.find("{m}") == std::string::npos);
+        for (const auto &c : strip->cautions)
+            QVERIFY(c.words.find("{m}") == std::string::npos);
     }
     void orderByCountsBack() {
         auto project = demo();
         const auto today = *dayFromIso("2026-03-12");
         const Job plain(project);
         const auto parts = partLines(project);
-        const auto line = std::find_if(parts.begin(), parts.end(), [](const auto &l) { return l.key == "X-fixed_end"; });
+        const auto line =
+            std::find_if(parts.begin(), parts.end(), [](const auto &l) { return l.key == "X-fixed_end"; });
         QVERIFY(line != parts.end());
         setAt(project, "/tasks/X-fit/need_by", nullptr);
         QVERIFY(!orderBy(*line, Job(project).plan, today).day); // not known, never a silent date
@@ -240,7 +266,8 @@ private slots:
         const auto own = std::find_if(dated.begin(), dated.end(), [](const auto &l) { return l.key == "X-fixed_end"; });
         QCOMPARE(isoDay(*orderBy(*own, Job(project).plan, today).day), std::string("2026-04-14"));
     }
-    /// Facts of the Gregorian calendar; weekdays a second time by Zeller's congruence (Zeller, Acta Mathematica 9, 1887).
+    /// Facts of the Gregorian calendar; weekdays a second time by Zeller's congruence (Zeller, Acta Mathematica 9,
+    /// 1887).
     void calendarKeepsToTheFacts() {
         QCOMPARE(shownDay(*dayFromIso("1970-01-01")), std::string("Thu\u00a01\u00a0Jan"));
         QVERIFY(dayFromIso("2024-02-29"));
@@ -254,14 +281,17 @@ private slots:
             const std::chrono::year_month_day ymd(d);
             int m = int(unsigned(ymd.month())), y = int(ymd.year());
             if (m < 3) m += 12, --y;
-            const int h = (int(unsigned(ymd.day())) + 13 * (m + 1) / 5 + y % 100 + y % 100 / 4 + y / 100 / 4 + 5 * (y / 100)) % 7;
+            const int h =
+                (int(unsigned(ymd.day())) + 13 * (m + 1) / 5 + y % 100 + y % 100 / 4 + y / 100 / 4 + 5 * (y / 100)) % 7;
             QCOMPARE(shownDay(d).substr(0, 3), std::string(names[h]));
             QCOMPARE(dayFromIso(isoDay(d)), std::optional(d));
         }
         const auto today = *dayFromIso("2026-03-12");
-        for (const char *same : {"2026-03-26", "26.3.2026", "26 Mar 2026", "26 Mar", "Thu 26 March", "26.3.", "26.3"}) QCOMPARE(readDay(same, today), dayFromIso("2026-03-26"));
+        for (const char *same : {"2026-03-26", "26.3.2026", "26 Mar 2026", "26 Mar", "Thu 26 March", "26.3.", "26.3"})
+            QCOMPARE(readDay(same, today), dayFromIso("2026-03-26"));
         QCOMPARE(readDay("3 Jan", *dayFromIso("2026-12-20")), dayFromIso("2027-01-03"));
-        for (const char *bad : {"", "soon", "31.2.2026", "12", "1/2/3", "26 Foo", "0.0.0"}) QVERIFY2(!readDay(bad, today), bad);
+        for (const char *bad : {"", "soon", "31.2.2026", "12", "1/2/3", "26 Foo", "0.0.0"})
+            QVERIFY2(!readDay(bad, today), bad);
     }
 };
 QTEST_GUILESS_MAIN(TestPlan)

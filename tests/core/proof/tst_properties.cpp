@@ -1,5 +1,5 @@
-// Properties that must hold whatever the figures: more friction never helps, broken jobs never crash or speak nonsense, units
-// do not matter, every card and case keeps its promises on damaged jobs. Random, from fixed seeds.
+// Properties that must hold whatever the figures: more friction never helps, broken jobs never crash or speak nonsense,
+// units do not matter, every card and case keeps its promises on damaged jobs. Random, from fixed seeds.
 #include "compare.h"
 #include "demo_job.h"
 #include "machine/fields.h"
@@ -10,7 +10,7 @@
 #include "proof/words/narrate.h"
 #include "axis/other_metals.h"
 #include "proof/program_report.h"
-#include "proof/words/result_json.h"
+#include "search/result_json.h"
 #include "proof/words/summary.h"
 #include "proof/words/working.h"
 #include "survey/map.h"
@@ -30,7 +30,8 @@ void typedPlaces(const Json &node, const std::string &at, std::vector<std::strin
         out.push_back(at);
         return;
     }
-    for (const auto &[key, child] : node.items()) typedPlaces(child, at + "/" + key, out);
+    for (const auto &[key, child] : node.items())
+        typedPlaces(child, at + "/" + key, out);
 }
 /// Everything that reads an axis, for its crashes and its words; how many sentences were made.
 std::size_t readAll(const Json &job, const std::string &axis) {
@@ -57,10 +58,14 @@ std::size_t readAll(const Json &job, const std::string &axis) {
     add(surveyMap(job, m).sentence);
     add(machineHealth(job, m, e).sentence);
     const auto c = cycleOf(m, e.state);
-    for (const auto &b : c.blocks) add(b.missing);
-    for (const auto &d : demandCases(m, e.state)) add(d.name);
-    for (const auto &w : targetWarnings(m, e.state)) add(w);
-    for (const auto &cut : m.cuts) words += sameCutInOtherMetals(cut).size();
+    for (const auto &b : c.blocks)
+        add(b.missing);
+    for (const auto &d : demandCases(m, e.state))
+        add(d.name);
+    for (const auto &w : targetWarnings(m, e.state))
+        add(w);
+    for (const auto &cut : m.cuts)
+        words += sameCutInOtherMetals(cut).size();
     words += rideStack(job, axis).size() + measureNext(m, e).all.size();
     return words;
 }
@@ -68,7 +73,8 @@ double torqueAsked(const Json &job, const char *axis = "X") {
     const auto m = readAxis(job, axis, "A");
     const auto e = evaluate(m);
     double most = 0;
-    for (const auto &c : demandCases(m, e.state)) most = std::max(most, std::fabs(c.torque));
+    for (const auto &c : demandCases(m, e.state))
+        most = std::max(most, std::fabs(c.torque));
     return most;
 }
 double rms(const Json &job) {
@@ -84,11 +90,13 @@ private slots:
         QTest::addColumn<QString>("place");
         QTest::addColumn<QStringList>("rising");
         const QString x = QStringLiteral("/axes/X/");
-        QTest::newRow("pull at one place") << x + "survey/pull/readings/07/away_N" << QStringList{"100N", "131N", "200N", "500N"};
+        QTest::newRow("pull at one place")
+            << x + "survey/pull/readings/07/away_N" << QStringList{"100N", "131N", "200N", "500N"};
         QTest::newRow("cold day") << QStringLiteral("/cold_day_factor") << QStringList{"1", "1.3", "1.8"};
         QTest::newRow("depth of cut") << x + "duty/moves/02/depth_mm" << QStringList{"1mm", "3mm", "5mm", "8mm"};
         QTest::newRow("width of cut") << x + "duty/moves/02/width_mm" << QStringList{"1mm", "3mm", "6mm", "12mm"};
-        QTest::newRow("feed a tooth") << x + "duty/moves/02/feed_per_tooth_mm" << QStringList{"0.02mm", "0.04mm", "0.1mm"};
+        QTest::newRow("feed a tooth") << x + "duty/moves/02/feed_per_tooth_mm"
+                                      << QStringList{"0.02mm", "0.04mm", "0.1mm"};
         QTest::newRow("edge wear") << x + "duty/moves/02/wear_factor" << QStringList{"1", "1.3", "1.5"};
         QTest::newRow("acceleration") << x + "targets/acceleration_m_s2" << QStringList{"0.1m/s2", "0.3m/s2", "2m/s2"};
         QTest::newRow("mass") << x + "survey/moving_mass/01/mass_kg" << QStringList{"10kg", "34kg", "200kg"};
@@ -102,7 +110,9 @@ private slots:
             put(job, place.toStdString(), v.toStdString());
             const double now = torqueAsked(job), heat = rms(job);
             QVERIFY2(now >= before * (1 - 1e-12), qPrintable(v));
-            if (!place.endsWith("tooth_mm")) QVERIFY2(heat >= heatBefore * (1 - 1e-9), qPrintable(v)); // a faster feed heats harder, but for a shorter time
+            if (!place.endsWith("tooth_mm"))
+                QVERIFY2(heat >= heatBefore * (1 - 1e-9),
+                         qPrintable(v)); // a faster feed heats harder, but for a shorter time
             before = now;
             heatBefore = heat;
         }
@@ -126,12 +136,24 @@ private slots:
         QTest::addColumn<QString>("place");
         QTest::addColumn<QString>("metric");
         QTest::addColumn<QString>("other");
-        QTest::newRow("force") << "/axes/X/survey/pull/readings/03/away_N" << "98.0665N" << "10kgf";
-        QTest::newRow("place") << "/axes/X/survey/pull/readings/03/at_mm" << "101.6mm" << "4in";
-        QTest::newRow("mass") << "/axes/X/survey/moving_mass/02/mass_kg" << "4.5359237kg" << "10lb";
-        QTest::newRow("feed") << "/axes/X/targets/rapid_mm_min" << "2540mm/min" << "100in/min";
-        QTest::newRow("depth") << "/axes/X/duty/moves/02/depth_mm" << "3.175mm" << "1/8in";
-        QTest::newRow("torque") << "/axes/X/designs/A/motor/holding_torque_Nm" << "3.0011595Nm" << "425 ozf in";
+        QTest::newRow("force") << "/axes/X/survey/pull/readings/03/away_N"
+                               << "98.0665N"
+                               << "10kgf";
+        QTest::newRow("place") << "/axes/X/survey/pull/readings/03/at_mm"
+                               << "101.6mm"
+                               << "4in";
+        QTest::newRow("mass") << "/axes/X/survey/moving_mass/02/mass_kg"
+                              << "4.5359237kg"
+                              << "10lb";
+        QTest::newRow("feed") << "/axes/X/targets/rapid_mm_min"
+                              << "2540mm/min"
+                              << "100in/min";
+        QTest::newRow("depth") << "/axes/X/duty/moves/02/depth_mm"
+                               << "3.175mm"
+                               << "1/8in";
+        QTest::newRow("torque") << "/axes/X/designs/A/motor/holding_torque_Nm"
+                                << "3.0011595Nm"
+                                << "425 ozf in";
     }
     void unitsDoNotMatter() {
         QFETCH(QString, place);
@@ -145,7 +167,8 @@ private slots:
         for (std::size_t k = 0; k < x.findings.size(); ++k) {
             QCOMPARE(int(x.findings[k].id), int(y.findings[k].id));
             QCOMPARE(int(x.findings[k].verdict), int(y.findings[k].verdict));
-            if (x.findings[k].margin == x.findings[k].margin) LW_COMPARE_WITHIN(y.findings[k].margin / x.findings[k].margin, 1, 1e-5);
+            if (x.findings[k].margin == x.findings[k].margin)
+                LW_COMPARE_WITHIN(y.findings[k].margin / x.findings[k].margin, 1, 1e-5);
         }
     }
     void blocksInAnyOrderAddUpTheSame() {
@@ -155,11 +178,13 @@ private slots:
         std::mt19937 random(5);
         const auto rows = job["axes"]["X"]["duty"]["moves"];
         std::vector<Json> contents;
-        for (const auto &[id, row] : rows.items()) contents.push_back(row);
+        for (const auto &[id, row] : rows.items())
+            contents.push_back(row);
         for (int round = 0; round < 10; ++round) {
             std::shuffle(contents.begin(), contents.end(), random);
             std::size_t k = 0;
-            for (const auto &[id, row] : rows.items()) job["axes"]["X"]["duty"]["moves"][id] = contents[k++];
+            for (const auto &[id, row] : rows.items())
+                job["axes"]["X"]["duty"]["moves"][id] = contents[k++];
             const auto now = readAxis(job, "X", "A");
             const auto c = cycleOf(now, evaluate(now).state);
             LW_COMPARE_WITHIN(c.total, before.total, 1e-9);
@@ -170,7 +195,8 @@ private slots:
     }
     void eachBlankIsSurvived_data() {
         QTest::addColumn<QString>("sample");
-        for (const char *name : {"tarn-mill", "beck-lathe", "sill-grinder"}) QTest::newRow(name) << name;
+        for (const char *name : {"tarn-mill", "beck-lathe", "sill-grinder"})
+            QTest::newRow(name) << name;
     }
     void eachBlankIsSurvived() { // one value at a time goes missing: no crash, no figure made of nothing
         QFETCH(QString, sample);
@@ -183,7 +209,8 @@ private slots:
             auto job = whole;
             setAt(job, place, nullptr);
             for (const auto &axis : axisOrder(job))
-                if (place.starts_with("/axes/" + axis + "/") || !place.starts_with("/axes/")) QVERIFY2(readAll(job, axis) > 0, place.c_str());
+                if (place.starts_with("/axes/" + axis + "/") || !place.starts_with("/axes/"))
+                    QVERIFY2(readAll(job, axis) > 0, place.c_str());
         }
     }
     void nonsenseIsSurvived() {
@@ -191,7 +218,8 @@ private slots:
         std::vector<std::string> places;
         typedPlaces(whole["axes"], "/axes", places);
         std::mt19937 random(77);
-        const char *typed[] = {"0", "-1", "1e300", "1e-300", "0.0001mm", "999999", "", "abc", "1/0", "5tpi", "∞", "((((", "1e", "−3mm", "0kg", "1000000N", "-5rpm"};
+        const char *typed[] = {"0",    "-1", "1e300", "1e-300", "0.0001mm", "999999", "",         "abc",  "1/0",
+                               "5tpi", "∞",  "((((",  "1e",     "−3mm",     "0kg",    "1000000N", "-5rpm"};
         for (int round = 0; round < 400; ++round) {
             auto job = whole;
             for (int k = 0; k < 6; ++k) {
@@ -223,10 +251,12 @@ private slots:
         const auto walk = [&](auto &&self, const Json &node, const std::string &at) -> void {
             nodes.push_back(at);
             if (node.is_object())
-                for (const auto &[key, child] : node.items()) self(self, child, at + "/" + key);
+                for (const auto &[key, child] : node.items())
+                    self(self, child, at + "/" + key);
         };
         walk(walk, whole["axes"]["X"], "/axes/X");
-        const Json shapes[] = {Json::array(), Json::object(), "text", 5, true, Json(nullptr), Json::array({Json::object()})};
+        const Json shapes[] = {
+            Json::array(), Json::object(), "text", 5, true, Json(nullptr), Json::array({Json::object()})};
         for (const auto &node : nodes)
             for (const auto &shape : {shapes[random() % std::size(shapes)], shapes[random() % std::size(shapes)]}) {
                 if (node == "/axes/X" && !shape.is_object()) continue;
@@ -237,14 +267,16 @@ private slots:
             }
     }
     void tablesOfNonsense() {
-        const FieldSpec *columns[] = {fieldAt("/axes/X/survey/loads/1/mass_kg"), fieldAt("/axes/X/survey/loads/1/pull_N")};
+        const FieldSpec *columns[] = {fieldAt("/axes/X/survey/loads/1/mass_kg"),
+                                      fieldAt("/axes/X/survey/loads/1/pull_N")};
         std::mt19937 random(11);
         const char letters[] = "0123456789.,;\t\n\r\"'()[]-+eE kgNmlbf#µ\xff\xfe";
         int taken = 0;
         for (int round = 0; round < 3000; ++round) {
             std::string text;
             const auto n = random() % 120;
-            for (unsigned k = 0; k < n; ++k) text += letters[random() % (sizeof letters - 1)];
+            for (unsigned k = 0; k < n; ++k)
+                text += letters[random() % (sizeof letters - 1)];
             const auto r = readReadingsText(text, columns);
             QVERIFY(r.taken() == !r.rows.empty());
             QVERIFY(r.taken() || !r.problem.empty());
@@ -252,21 +284,26 @@ private slots:
             for (const auto &row : r.rows) {
                 QVERIFY(row.size() <= 2 && !row[0].empty());
                 for (std::size_t c = 0; c < row.size(); ++c)
-                    if (!row[c].empty()) QVERIFY(readTyped(row[c], columns[c]->dimension, columns[c]->unit)); // what is taken can be read again
+                    if (!row[c].empty())
+                        QVERIFY(readTyped(row[c], columns[c]->dimension,
+                                          columns[c]->unit)); // what is taken can be read again
             }
         }
         QVERIFY(taken > 5); // the luck of the dice: some are tables
     }
     void whatIsReadTwiceIsTheSame() { // the remembered reading and the fresh one
         std::mt19937 random(2);
-        const char *typed[] = {"1", "1mm", "3/8in", "5tpi", "2*14.5mm", "0,5", "1,500", "x", "", "12 kgf", "425 ozf in", "5?", "17.2kg + 16.9kg"};
+        const char *typed[] = {"1", "1mm",    "3/8in",      "5tpi", "2*14.5mm",       "0,5", "1,500", "x",
+                               "",  "12 kgf", "425 ozf in", "5?",   "17.2kg + 16.9kg"};
         for (int round = 0; round < 20000; ++round) {
             const char *text = typed[random() % std::size(typed)];
             const auto dimension = Dimension(random() % 12);
             const auto a = readTyped(text, dimension, "mm"), b = readTypedAgain(text, dimension, "mm");
             QCOMPARE(a.has_value(), b.has_value());
-            if (a) QVERIFY(a->si == b->si && a->guess == b->guess && a->unit == b->unit);
-            else QCOMPARE(a.error().sentence, b.error().sentence);
+            if (a)
+                QVERIFY(a->si == b->si && a->guess == b->guess && a->unit == b->unit);
+            else
+                QCOMPARE(a.error().sentence, b.error().sentence);
         }
     }
     void jsonOfTheCommandLineMatchesTheProof() {
@@ -276,7 +313,9 @@ private slots:
             for (const auto &axis : axisOrder(job)) {
                 const auto e = prove(readAxis(job, axis, shownDesign(job, axis)));
                 QCOMPARE(j["axes"][axis]["findings"].size(), e.findings.size());
-                for (std::size_t k = 0; k < e.findings.size(); ++k) QCOMPARE(j["axes"][axis]["findings"][k]["id"].get<std::string>(), std::string(spec(e.findings[k].id).code));
+                for (std::size_t k = 0; k < e.findings.size(); ++k)
+                    QCOMPARE(j["axes"][axis]["findings"][k]["id"].get<std::string>(),
+                             std::string(spec(e.findings[k].id).code));
             }
         }
     }

@@ -1,12 +1,13 @@
-// What a verdict means: by the chance of holding where an assumed input decides, by the middle value else; rows of a check
-// that change places under spread; what holds a head with the power off; mends and their price; where a prediction ends.
+// What a verdict means: by the chance of holding where an assumed input decides, by the middle value else; rows of a
+// check that change places under spread; what holds a head with the power off; mends and their price; where a
+// prediction ends.
 #include "commission/cards.h"
 #include "compare.h"
 #include "demo_job.h"
 #include "proof/doubt/measure_next.h"
 #include "search/mends.h"
 #include "proof/words/narrate.h"
-#include "proof/words/result_json.h"
+#include "search/result_json.h"
 #include "proof_of.h"
 #include "shop/parts.h"
 #include <set>
@@ -32,7 +33,8 @@ template <class F> void eachMend(const Json &job, F &&f) {
         const auto e = prove(m);
         const MendFinder finder(job, m);
         for (const auto &row : e.findings)
-            for (const auto &mend : finder.of(row)) f(id, m, e, row, mend);
+            for (const auto &mend : finder.of(row))
+                f(id, m, e, row, mend);
     }
 }
 } // namespace
@@ -40,9 +42,14 @@ template <class F> void eachMend(const Json &job, F &&f) {
 class TestVerdicts : public QObject {
     Q_OBJECT
 private slots:
-    /// Chance = share of margins that keep the row's own must. Against 6000 draws, within a few per cent of the first order.
+    /// Chance = share of margins that keep the row's own must. Against 6000 draws, within a few per cent of the first
+    /// order.
     void chanceAgreesWithDraws() {
-        for (const auto &[job, axis] : {std::pair{demoJob(), "X"}, {demoJob(), "Y"}, {demoJob(), "Z"}, {demoJob("sill-grinder"), "X"}, {demoJob("beck-lathe"), "X"}}) {
+        for (const auto &[job, axis] : {std::pair{demoJob(), "X"},
+                                        {demoJob(), "Y"},
+                                        {demoJob(), "Z"},
+                                        {demoJob("sill-grinder"), "X"},
+                                        {demoJob("beck-lathe"), "X"}}) {
             const auto p = proof(job, axis);
             for (const auto &f : p.e.findings) {
                 if (!(f.chance == f.chance) || f.id == I::TR14) continue;
@@ -59,7 +66,11 @@ private slots:
                 for (const char *design : {"A", "B"})
                     for (const char *pull : {"", "20N", "300N", "900N"}) {
                         auto j = job;
-                        if (*pull) setAt(j, "/axes/" + axis + "/survey/pull", Json{{"readings", {{"1", {{"at_mm", typedValue("0mm")}, {"away_N", typedValue(pull, "assumed")}}}}}});
+                        if (*pull)
+                            setAt(j, "/axes/" + axis + "/survey/pull",
+                                  Json{{"readings",
+                                        {{"1",
+                                          {{"at_mm", typedValue("0mm")}, {"away_N", typedValue(pull, "assumed")}}}}}});
                         const auto m = readAxis(j, axis, design);
                         auto point = evaluate(m);
                         for (const auto &f : prove(m).findings) {
@@ -103,7 +114,8 @@ private slots:
                         QVERIFY(reasonOf(m, point.state, f).find("measure to be sure") != std::string::npos);
                     }
         }
-        QVERIFY2(failing > 1 && open > 10 && judged > 200, qPrintable(QStringLiteral("%1 likely fail, %2 open, %3 judged").arg(failing).arg(open).arg(judged)));
+        QVERIFY2(failing > 1 && open > 10 && judged > 200,
+                 qPrintable(QStringLiteral("%1 likely fail, %2 open, %3 judged").arg(failing).arg(open).arg(judged)));
     }
     void shaftRatedByATableStaysNotKnown() {
         auto job = demoJob();
@@ -119,11 +131,13 @@ private slots:
             const auto job = demoJob(name);
             for (const auto &axis : axisOrder(job))
                 for (const auto &f : proof(job, axis.c_str()).e.findings)
-                    if (f.low == f.low) QVERIFY2(f.low <= f.margin * (1 + 1e-9) && f.margin <= f.high * (1 + 1e-9), (axis + " " + std::string(spec(f.id).code)).c_str());
+                    if (f.low == f.low)
+                        QVERIFY2(f.low <= f.margin * (1 + 1e-9) && f.margin <= f.high * (1 + 1e-9),
+                                 (axis + " " + std::string(spec(f.id).code)).c_str());
         }
     }
-    /// TR-12 has a second limit; with a soft and a stiff belt another one decides. The band is that of the row whichever decides:
-    /// by hand, swing as the stiffness factor 0.5 to 2 goes.
+    /// TR-12 has a second limit; with a soft and a stiff belt another one decides. The band is that of the row
+    /// whichever decides: by hand, swing as the stiffness factor 0.5 to 2 goes.
     void rowThatDecidesMayChange() {
         const auto p = proof(demoJob());
         const auto *f = p.of(I::TR12);
@@ -173,8 +187,11 @@ private slots:
     void lockingDemandByHand() {
         const auto p = proof(headOn("Tr16x4"), "Z");
         // d_m 14, p 4: tan lambda 0.09095; alpha 15 degrees; phi = atan(0.056/cos(alpha_n))
-        const double lambda = std::atan(4 / (M_PI * 14)), normal = std::atan(std::tan(15 * M_PI / 180) * std::cos(lambda)), phi = std::atan(0.056 / std::cos(normal));
-        LW_COMPARE_WITHIN(p.of(I::M8)->demand, 40 * 9.80665 * 0.004 / (2 * M_PI) * std::tan(lambda - phi) / std::tan(lambda), 1e-9);
+        const double lambda = std::atan(4 / (M_PI * 14)),
+                     normal = std::atan(std::tan(15 * M_PI / 180) * std::cos(lambda)),
+                     phi = std::atan(0.056 / std::cos(normal));
+        LW_COMPARE_WITHIN(p.of(I::M8)->demand,
+                          40 * 9.80665 * 0.004 / (2 * M_PI) * std::tan(lambda - phi) / std::tan(lambda), 1e-9);
     }
     void withoutItsThreadNobodyKnowsWhatHolds() {
         auto job = headOn("Tr16x4");
@@ -200,14 +217,16 @@ private slots:
         // in the JSON too
         bool found = false;
         const auto json = resultJson(demoJob(), false);
-        for (const auto &row : json["axes"]["X"]["findings"]) found |= row.contains("caution") && row["id"] == "B4";
+        for (const auto &row : json["axes"]["X"]["findings"])
+            found |= row.contains("caution") && row["id"] == "B4";
         QVERIFY(found);
     }
     void crashHasMends() {
         // a motor let push with all it has is stopped by none of them alone: pairs are tried then
         std::size_t pairs = 0;
         eachMend(demoJob(), [&](const std::string &id, const auto &, const auto &, const Finding &f, const Mend &mend) {
-            if (f.id == I::B4 && id == "X") pairs += mend.patches.size() > 1 && mend.words.find(" and ") != std::string::npos;
+            if (f.id == I::B4 && id == "X")
+                pairs += mend.patches.size() > 1 && mend.words.find(" and ") != std::string::npos;
         });
         QVERIFY(pairs > 0);
         std::set<std::string> kinds;
@@ -226,7 +245,8 @@ private slots:
         auto job = demoJob();
         put(job, "/axes/X/targets/rapid_mm_min", "20000mm/min");
         put(job, "/axes/X/designs/A/supply/voltage_V", "12V");
-        for (const auto &f : proof(job).e.findings) QVERIFY2(!(f.margin < 0), std::string(spec(f.id).code).c_str());
+        for (const auto &f : proof(job).e.findings)
+            QVERIFY2(!(f.margin < 0), std::string(spec(f.id).code).c_str());
         // nothing asked: an endless margin, with its own word and not null
         const auto row = marginRow(I::C24, 0, 100, 1, 1.25);
         QVERIFY(std::isinf(row.margin) && row.verdict == Verdict::Holds);
@@ -246,7 +266,8 @@ private slots:
                     numbers += v.is_number();
                     endless += v == "endless";
                     nulls += v.is_null();
-                    if (r["verdict"] == "not_known" && !r.contains("band") && v.is_number()) QVERIFY2(r["id"] == "TR-14" || r["id"] == "S5", r.dump().c_str());
+                    if (r["verdict"] == "not_known" && !r.contains("band") && v.is_number())
+                        QVERIFY2(r["id"] == "TR-14" || r["id"] == "S5", r.dump().c_str());
                 }
         }
         QVERIFY(numbers > 100 && nulls > 10);
@@ -254,12 +275,14 @@ private slots:
 
     /// "Breaks" counts what fails because of the mend, by name and not by a difference of sums.
     void breaksAreCountedByName() {
-        eachMend(demoJob("beck-lathe"), [&](const std::string &id, const AxisModel &, const Evaluation &before, const Finding &, const Mend &mend) {
+        eachMend(demoJob("beck-lathe"), [&](const std::string &id, const AxisModel &, const Evaluation &before,
+                                            const Finding &, const Mend &mend) {
             const auto after = prove(readAxis(patched(demoJob("beck-lathe"), mend.patches), id, "A"));
             int breaks = 0;
             for (const auto &g : after.findings) {
                 bool failed = false;
-                for (const auto &f : before.findings) failed |= f.verdict == Verdict::Fails && sameSubject(f, g);
+                for (const auto &f : before.findings)
+                    failed |= f.verdict == Verdict::Fails && sameSubject(f, g);
                 breaks += g.verdict == Verdict::Fails && !failed;
             }
             QCOMPARE(mend.breaks, breaks);
@@ -268,30 +291,36 @@ private slots:
     /// A price is what is bought new: each new part whole, nothing for what stays, nothing for what has arrived.
     void priceIsWhatIsBoughtNew() {
         int priced = 0;
-        eachMend(demoJob(), [&](const std::string &id, const AxisModel &m, const Evaluation &e, const Finding &, const Mend &mend) {
+        eachMend(demoJob(), [&](const std::string &id, const AxisModel &m, const Evaluation &e, const Finding &,
+                                const Mend &mend) {
             const auto changed = readAxis(patched(demoJob(), mend.patches), id, "A");
             double sum = 0;
             for (const auto &after : partsAsked(changed, evaluate(changed).state)) {
                 bool same = false;
-                for (const auto &now : partsAsked(m, e.state)) same |= now.ref == after.ref && now.text == after.text;
+                for (const auto &now : partsAsked(m, e.state))
+                    same |= now.ref == after.ref && now.text == after.text;
                 if (!same) sum += after.price;
             }
-            if (mend.priced) QVERIFY2(mend.price == 0 || std::fabs(mend.price - sum) < 1e-9 || mend.price < sum, mend.words.c_str());
+            if (mend.priced)
+                QVERIFY2(mend.price == 0 || std::fabs(mend.price - sum) < 1e-9 || mend.price < sum, mend.words.c_str());
             priced += mend.price > 0;
         });
         QVERIFY(priced > 3);
         // the same belt costs the same alone and beside a pulley
         double alone = -1;
-        eachMend(demoJob(), [&](const std::string &id, const AxisModel &, const Evaluation &, const Finding &f, const Mend &mend) {
-            if (id == "Y" && f.id == I::TR01 && mend.words.starts_with("Belt 375-5M-15")) alone = mend.price;
-        });
+        eachMend(demoJob(),
+                 [&](const std::string &id, const AxisModel &, const Evaluation &, const Finding &f, const Mend &mend) {
+                     if (id == "Y" && f.id == I::TR01 && mend.words.starts_with("Belt 375-5M-15")) alone = mend.price;
+                 });
         QCOMPARE(alone, 9.0);
         // it has arrived meanwhile: paid
         auto here = demoJob();
         setAt(here, "/parts/Y-belt", Json{{"axis", "Y"}, {"text", "Belt 5M-15, 375"}, {"state", "arrived"}});
-        eachMend(here, [&](const std::string &id, const AxisModel &, const Evaluation &, const Finding &f, const Mend &mend) {
-            if (id == "Y" && f.id == I::TR01 && mend.words.starts_with("Belt 375-5M-15")) QCOMPARE(mend.price, 0.0);
-        });
+        eachMend(here,
+                 [&](const std::string &id, const AxisModel &, const Evaluation &, const Finding &f, const Mend &mend) {
+                     if (id == "Y" && f.id == I::TR01 && mend.words.starts_with("Belt 375-5M-15"))
+                         QCOMPARE(mend.price, 0.0);
+                 });
     }
 
     /// X would stall at 20 388 mm/min by its curves; it is not meant to run beyond 1200 rpm of the motor, 3200 mm/min.

@@ -14,7 +14,8 @@ CostInput euros() {
     in.budget = 90000;
     return in;
 }
-CostLine line(const char *id, std::int64_t need, std::int64_t price, PartState state = PartState::Idea, const char *order = "o") {
+CostLine line(const char *id, std::int64_t need, std::int64_t price, PartState state = PartState::Idea,
+              const char *order = "o") {
     CostLine l;
     l.id = id;
     l.order = order;
@@ -62,7 +63,8 @@ private slots:
     }
     void whatIsOrderedIsSpent() {
         auto in = euros();
-        in.lines = {line("a", 1, 10000, PartState::Ordered, "first"), line("b", 1, 4000, PartState::Idea, "second"), line("c", 1, 99999, PartState::Dropped, "second")};
+        in.lines = {line("a", 1, 10000, PartState::Ordered, "first"), line("b", 1, 4000, PartState::Idea, "second"),
+                    line("c", 1, 99999, PartState::Dropped, "second")};
         in.orders = {{"first", "EUR", 0, {0, 1}}, {"second", "EUR", 0, {0, 1}}};
         const auto t = rollUpCost(in);
         QCOMPARE(t->committed, std::int64_t(10000));
@@ -115,7 +117,9 @@ private slots:
     }
     void csvThereAndBack_data() {
         QTest::addColumn<QString>("field");
-        for (const char *f : {"plain", "with, comma", "with \"quotes\"", "two\nlines", " spaces ", "ünïcode Ø 15 µm", ""}) QTest::newRow(f) << QString::fromUtf8(f);
+        for (const char *f :
+             {"plain", "with, comma", "with \"quotes\"", "two\nlines", " spaces ", "ünïcode Ø 15 µm", ""})
+            QTest::newRow(f) << QString::fromUtf8(f);
     }
     void csvThereAndBack() {
         QFETCH(QString, field);
@@ -125,13 +129,15 @@ private slots:
         QCOMPARE(QString::fromStdString(rows->at(0).at("a")), field);
     }
     void formulasAreDisarmed() { // a part called =1+1 must not run in a spreadsheet
-        for (const char *hostile : {"=1+1", "+SUM(A1)", "-2", "@cmd"}) QVERIFY2(csvText(hostile).find('\'') != std::string::npos, hostile);
+        for (const char *hostile : {"=1+1", "+SUM(A1)", "-2", "@cmd"})
+            QVERIFY2(csvText(hostile).find('\'') != std::string::npos, hostile);
     }
     void brokenCsvNamesTheLine() {
         for (const char *broken : {"a,b\n1,2,3\n", "a,b\n\"open,2\n"}) {
             const auto rows = readCsv(broken);
             QVERIFY2(!rows, broken);
-            QVERIFY2(rows.error().find('2') != std::string::npos || rows.error().find("line") != std::string::npos, rows.error().c_str());
+            QVERIFY2(rows.error().find('2') != std::string::npos || rows.error().find("line") != std::string::npos,
+                     rows.error().c_str());
         }
         QVERIFY(!readCatalogue("", "", "", ""));
         QVERIFY(!readCatalogue("name,face\nmotor,big\n", "profile,teeth,price\n", "profile\n", "name\n"));
@@ -145,7 +151,10 @@ private slots:
         const double between = c.pulleyPrice("5M", 25);
         QVERIFY(between >= c.pulleyPrice("5M", 20) && between <= c.pulleyPrice("5M", 30));
         QVERIFY(c.pulleyPrice("no such profile", 20) > 0); // a guess by size, shown as assumed; never free
-        for (const auto &m : c.motors) QVERIFY2(m.holding > 0 && m.current > 0 && m.resistance > 0 && m.inductance > 0 && m.inertia > 0 && m.price > 0, m.name.c_str());
+        for (const auto &m : c.motors)
+            QVERIFY2(m.holding > 0 && m.current > 0 && m.resistance > 0 && m.inductance > 0 && m.inertia > 0 &&
+                         m.price > 0,
+                     m.name.c_str());
     }
 };
 QTEST_APPLESS_MAIN(TestShop)

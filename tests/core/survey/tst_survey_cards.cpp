@@ -51,7 +51,8 @@ private slots:
             QCOMPARE(int(c.id), k);
             QVERIFY(codes.insert(c.code).second);
             QCOMPARE(surveyCardByCode(c.code), &c);
-            for (const auto words : {c.title, c.purpose, c.need, c.steps, c.readings, c.usual, c.gives, c.mistakes}) QVERIFY2(words.size() > 3, std::string(c.code).c_str());
+            for (const auto words : {c.title, c.purpose, c.need, c.steps, c.readings, c.usual, c.gives, c.mistakes})
+                QVERIFY2(words.size() > 3, std::string(c.code).c_str());
             QVERIFY(c.minutes >= 5);
             for (const auto field : c.fields) {
                 const std::string pointer = field.front() == '/' ? std::string(field) : "/axes/X/" + std::string(field);
@@ -59,7 +60,8 @@ private slots:
                 const auto *card = surveyCardOfField(pointer);
                 QVERIFY2(card, pointer.c_str());
             }
-            for (const auto column : c.table.columns) QVERIFY(fieldAt("/axes/X/" + std::string(c.table.list) + "/1/" + std::string(column)));
+            for (const auto column : c.table.columns)
+                QVERIFY(fieldAt("/axes/X/" + std::string(c.table.list) + "/1/" + std::string(column)));
         }
         QVERIFY(!surveyCardByCode("no such card"));
         QVERIFY(!surveyCardOfField("/axes/X/designs/A/motor/holding_torque_Nm"));
@@ -191,8 +193,10 @@ private slots:
         const auto places = [&](double a, double b, double c) {
             int n = 0;
             for (double lost : {a, b, c}) {
-                put(job, "/axes/X/survey/lost_motion/places/" + std::to_string(n + 1) + "/at_mm", std::to_string(n * 200) + "mm");
-                put(job, "/axes/X/survey/lost_motion/places/" + std::to_string(n + 1) + "/lost_mm", std::to_string(lost) + "mm");
+                put(job, "/axes/X/survey/lost_motion/places/" + std::to_string(n + 1) + "/at_mm",
+                    std::to_string(n * 200) + "mm");
+                put(job, "/axes/X/survey/lost_motion/places/" + std::to_string(n + 1) + "/lost_mm",
+                    std::to_string(lost) + "mm");
                 ++n;
             }
             return judge(job, I::PlayAlong);
@@ -209,10 +213,22 @@ private slots:
         QTest::addColumn<QString>("divisions");
         QTest::addColumn<QString>("value");
         QTest::addColumn<QString>("cure");
-        QTest::newRow("agree") << "40.02mm" << "80" << "0.05mm" << "";
-        QTest::newRow("dial reads diameter") << "25mm" << "100" << "0.05mm" << "diameter";
-        QTest::newRow("inch dial, metric screw") << "50mm" << "200" << "0.0254mm" << "inch dial";
-        QTest::newRow("geared handle") << "75mm" << "50" << "0.05mm" << "whole number";
+        QTest::newRow("agree") << "40.02mm"
+                               << "80"
+                               << "0.05mm"
+                               << "";
+        QTest::newRow("dial reads diameter") << "25mm"
+                                             << "100"
+                                             << "0.05mm"
+                                             << "diameter";
+        QTest::newRow("inch dial, metric screw") << "50mm"
+                                                 << "200"
+                                                 << "0.0254mm"
+                                                 << "inch dial";
+        QTest::newRow("geared handle") << "75mm"
+                                       << "50"
+                                       << "0.05mm"
+                                       << "whole number";
     }
     void leadWaysAndWhatTheirRatioSmellsOf() {
         QFETCH(QString, ten);
@@ -225,8 +241,10 @@ private slots:
         put(job, "/axes/X/survey/lead/dial_divisions", divisions.toStdString());
         put(job, "/axes/X/survey/lead/dial_value_mm", value.toStdString());
         const auto r = judge(job, I::LeadWays);
-        if (cure.isEmpty()) QCOMPARE(r.verdict, Verdict::Holds);
-        else LW_SAYS(r.cure, qPrintable(cure));
+        if (cure.isEmpty())
+            QCOMPARE(r.verdict, Verdict::Holds);
+        else
+            LW_SAYS(r.cure, qPrintable(cure));
     }
     void shaftReadRound() {
         auto job = mill();
@@ -235,7 +253,9 @@ private slots:
         for (const double bow : {0.0, 60.0, 0.0}) {
             const std::string r = "/axes/X/survey/round/" + std::to_string(++n) + "/";
             put(job, r + "at_mm", std::to_string((n - 1) * 250) + "mm");
-            for (int k = 0; k < 8; ++k) put(job, r + "readings/" + std::to_string(45 * k), std::to_string(std::lround(bow * std::sin(k * pi / 4))) + "um");
+            for (int k = 0; k < 8; ++k)
+                put(job, r + "readings/" + std::to_string(45 * k),
+                    std::to_string(std::lround(bow * std::sin(k * pi / 4))) + "um");
         }
         auto r = judge(job, I::ShaftRound);
         LW_SAYS(r.sentence, "0.06");
@@ -245,7 +265,8 @@ private slots:
         LW_SAYS(r.cure, "never hammer");
         // the driven end alone: a bent seat
         for (int k = 0; k < 8; ++k) {
-            put(job, "/axes/X/survey/round/1/readings/" + std::to_string(45 * k), std::to_string(std::lround(30 * std::cos(k * pi / 4))) + "um");
+            put(job, "/axes/X/survey/round/1/readings/" + std::to_string(45 * k),
+                std::to_string(std::lround(30 * std::cos(k * pi / 4))) + "um");
             put(job, "/axes/X/survey/round/2/readings/" + std::to_string(45 * k), "0um");
         }
         r = judge(job, I::ShaftRound);
@@ -292,7 +313,8 @@ private slots:
     }
     void stackFromTheBaseUp() {
         auto job = bareJob("knee_mill", "X");
-        for (const char *axis : {"Y", "Z"}) job["axes"][axis] = job["axes"]["X"];
+        for (const char *axis : {"Y", "Z"})
+            job["axes"][axis] = job["axes"]["X"];
         job["axis_order"] = {"X", "Y", "Z"};
         job["axes"]["X"]["rides_on"] = "Y";
         job["axes"]["Y"]["rides_on"] = "Z";
@@ -300,7 +322,8 @@ private slots:
         put(job, "/axes/Y/survey/moving_mass/1/mass_kg", "45kg");
         // the knee by its size: 400 x 300 x 350 mm of iron, 0.35 full
         setAt(job, "/axes/Z/survey/moving_mass/1/kind", "knee");
-        for (const auto &[k, v] : {std::pair{"length_mm", "400mm"}, {"width_mm", "300mm"}, {"height_mm", "350mm"}}) put(job, std::string("/axes/Z/survey/moving_mass/1/") + k, v);
+        for (const auto &[k, v] : {std::pair{"length_mm", "400mm"}, {"width_mm", "300mm"}, {"height_mm", "350mm"}})
+            put(job, std::string("/axes/Z/survey/moving_mass/1/") + k, v);
         const auto stack = rideStack(job, "Y");
         QCOMPARE(stack.size(), std::size_t(3));
         QCOMPARE(stack[0].axis + stack[1].axis + stack[2].axis, std::string("ZYX"));
@@ -330,12 +353,19 @@ private slots:
         QTest::addColumn<QStringList>("typed");
         QTest::addColumn<int>("verdict");
         QTest::addColumn<QString>("says");
-        const auto row = [](const char *name, I id, const QStringList &typed, Verdict v, const char *words) { QTest::newRow(name) << int(id) << typed << int(v) << words; };
+        const auto row = [](const char *name, I id, const QStringList &typed, Verdict v, const char *words) {
+            QTest::newRow(name) << int(id) << typed << int(v) << words;
+        };
         // limits: 0.02 and 0.05 in 200, 0.02 and 0.05 in 300, 0.02 and 0.04 in 300 on radius, 0.01 and 0.02
-        row("tram good", I::Tram, {"/baseline/tram_x_mm=0.015mm", "/baseline/swing_mm=200mm"}, Verdict::Holds, "in 200");
+        row("tram good", I::Tram, {"/baseline/tram_x_mm=0.015mm", "/baseline/swing_mm=200mm"}, Verdict::Holds,
+            "in 200");
         row("tram off", I::Tram, {"/baseline/tram_x_mm=0.03mm", "/baseline/swing_mm=150mm"}, Verdict::Watch, "0.04");
-        row("square bad", I::Square, {"/baseline/square_mm=0.03mm", "/baseline/square_over_mm=150mm"}, Verdict::Fails, "0.06");
-        row("bar", I::Bar, {"/baseline/bar_head_mm=25.00mm", "/baseline/bar_tail_mm=25.05mm", "/baseline/bar_between_mm=300mm", "/baseline/centres_mm=320mm"}, Verdict::Watch, "Taper");
+        row("square bad", I::Square, {"/baseline/square_mm=0.03mm", "/baseline/square_over_mm=150mm"}, Verdict::Fails,
+            "0.06");
+        row("bar", I::Bar,
+            {"/baseline/bar_head_mm=25.00mm", "/baseline/bar_tail_mm=25.05mm", "/baseline/bar_between_mm=300mm",
+             "/baseline/centres_mm=320mm"},
+            Verdict::Watch, "Taper");
         row("nose", I::Nose, {"/baseline/nose_mm=0.03mm"}, Verdict::Fails, "0.03");
     }
     void baselines() {
@@ -344,7 +374,8 @@ private slots:
         QFETCH(int, verdict);
         QFETCH(QString, says);
         auto job = I(card) == I::Bar ? bareJob("mid_lathe", "X") : mill();
-        for (const auto &t : typed) put(job, t.section('=', 0, 0).toStdString(), t.section('=', 1).toStdString());
+        for (const auto &t : typed)
+            put(job, t.section('=', 0, 0).toStdString(), t.section('=', 1).toStdString());
         const auto r = judge(job, I(card));
         QCOMPARE(int(r.verdict), verdict);
         LW_SAYS(r.sentence, qPrintable(says));
@@ -371,7 +402,8 @@ private slots:
         QFETCH(QString, says);
         auto job = mill();
         put(job, "/axes/X/travel_mm", "400mm");
-        for (int k = 0; k < pulls.size(); ++k) pull(job, {});
+        for (int k = 0; k < pulls.size(); ++k)
+            pull(job, {});
         int n = 0;
         for (int f : pulls) {
             const std::string r = "/axes/X/survey/pull/readings/" + std::to_string(n + 1) + "/";
@@ -382,7 +414,8 @@ private slots:
         }
         const auto map = surveyMap(job, read(job).model);
         LW_SAYS(map.sentence, qPrintable(says));
-        for (const auto &z : map.zones) QVERIFY(z.from >= 0 && z.to <= 0.4 + 1e-12 && z.from < z.to);
+        for (const auto &z : map.zones)
+            QVERIFY(z.from >= 0 && z.to <= 0.4 + 1e-12 && z.from < z.to);
     }
     void demoIsAWornMachineWorthAMotor() {
         const auto job = demoJob();
@@ -414,44 +447,79 @@ private slots:
         QTest::addColumn<int>("rows");
         QTest::addColumn<QString>("says"); // problem, or note
         QTest::addColumn<QString>("last"); // last cell of the last row
-        QTest::newRow("tabs") << "0\t0.25\n200\t0.34\n" << 2 << "" << "0.34mm";
-        QTest::newRow("commas") << "0,0.25\r\n200,0.34\r\n" << 2 << "" << "0.34mm";
-        QTest::newRow("decimal commas, tabs") << "0\t0,25\n200\t0,34" << 2 << "Decimal commas" << "0.34mm";
-        QTest::newRow("decimal commas, semicolons") << "Place;Lost there\n0;0,25\n200;0,34" << 2 << "Decimal commas" << "0.34mm";
-        QTest::newRow("commas for both") << "0,0,25,1\n200,0,34,1" << 0 << "Commas stand both" << "";
-        QTest::newRow("inch header") << "Place (in),Lost there (in)\n0,0.010\n8,0.0134" << 2 << "Read in in" << "0.0134in";
-        QTest::newRow("columns swapped by header") << "lost there;place\n0.25;0\n0.34;200" << 2 << "" << "0.34mm";
-        QTest::newRow("own units") << "8in\t10um\n" << 1 << "" << "10um";
-        QTest::newRow("wrong column") << "Place (mm),Pull (N)\n0,40\n" << 0 << "wrong column" << "";
-        QTest::newRow("header names nothing") << "a,b,c\n0,0.25,1\n" << 0 << "names none" << "";
-        QTest::newRow("too many columns") << "0\t0.25\t7\n" << 0 << "3 columns" << "";
-        QTest::newRow("a word") << "0\t0.25\n200\tmuch\n" << 0 << "Line 2" << "";
-        QTest::newRow("beyond anything") << "0\t-5\n" << 0 << "Line 1" << "";
-        QTest::newRow("blank first cell") << "\t0.2\n" << 0 << "has no place" << "";
-        QTest::newRow("only a header") << "Place,Lost there\n" << 0 << "only a header" << "";
-        QTest::newRow("nothing") << " \n\n" << 0 << "nothing to read" << "";
-        QTest::newRow("comment and blank lines") << "# saddle\n0\t0.25\n\n400\t0.2\n" << 2 << "" << "0.2mm";
+        QTest::newRow("tabs") << "0\t0.25\n200\t0.34\n"
+                              << 2 << ""
+                              << "0.34mm";
+        QTest::newRow("commas") << "0,0.25\r\n200,0.34\r\n"
+                                << 2 << ""
+                                << "0.34mm";
+        QTest::newRow("decimal commas, tabs") << "0\t0,25\n200\t0,34" << 2 << "Decimal commas"
+                                              << "0.34mm";
+        QTest::newRow("decimal commas, semicolons") << "Place;Lost there\n0;0,25\n200;0,34" << 2 << "Decimal commas"
+                                                    << "0.34mm";
+        QTest::newRow("commas for both") << "0,0,25,1\n200,0,34,1" << 0 << "Commas stand both"
+                                         << "";
+        QTest::newRow("inch header") << "Place (in),Lost there (in)\n0,0.010\n8,0.0134" << 2 << "Read in in"
+                                     << "0.0134in";
+        QTest::newRow("columns swapped by header") << "lost there;place\n0.25;0\n0.34;200" << 2 << ""
+                                                   << "0.34mm";
+        QTest::newRow("own units") << "8in\t10um\n"
+                                   << 1 << ""
+                                   << "10um";
+        QTest::newRow("wrong column") << "Place (mm),Pull (N)\n0,40\n"
+                                      << 0 << "wrong column"
+                                      << "";
+        QTest::newRow("header names nothing") << "a,b,c\n0,0.25,1\n"
+                                              << 0 << "names none"
+                                              << "";
+        QTest::newRow("too many columns") << "0\t0.25\t7\n"
+                                          << 0 << "3 columns"
+                                          << "";
+        QTest::newRow("a word") << "0\t0.25\n200\tmuch\n"
+                                << 0 << "Line 2"
+                                << "";
+        QTest::newRow("beyond anything") << "0\t-5\n"
+                                         << 0 << "Line 1"
+                                         << "";
+        QTest::newRow("blank first cell") << "\t0.2\n"
+                                          << 0 << "has no place"
+                                          << "";
+        QTest::newRow("only a header") << "Place,Lost there\n"
+                                       << 0 << "only a header"
+                                       << "";
+        QTest::newRow("nothing") << " \n\n"
+                                 << 0 << "nothing to read"
+                                 << "";
+        QTest::newRow("comment and blank lines") << "# saddle\n0\t0.25\n\n400\t0.2\n"
+                                                 << 2 << ""
+                                                 << "0.2mm";
     }
     void readingsText() {
         QFETCH(QString, text);
         QFETCH(int, rows);
         QFETCH(QString, says);
         QFETCH(QString, last);
-        const FieldSpec *columns[] = {fieldAt("/axes/X/survey/lost_motion/places/1/at_mm"), fieldAt("/axes/X/survey/lost_motion/places/1/lost_mm")};
+        const FieldSpec *columns[] = {fieldAt("/axes/X/survey/lost_motion/places/1/at_mm"),
+                                      fieldAt("/axes/X/survey/lost_motion/places/1/lost_mm")};
         const auto r = readReadingsText(text.toStdString(), columns);
         QVERIFY2(int(r.rows.size()) == rows, (r.problem + r.note).c_str());
         QCOMPARE(r.taken(), rows > 0);
         if (!says.isEmpty()) LW_SAYS(rows ? r.note : r.problem, qPrintable(says));
-        if (rows) QCOMPARE(QString::fromStdString(r.rows.back().back()), last);
-        else QVERIFY(r.problem.back() == '.'); // a whole sentence
+        if (rows)
+            QCOMPARE(QString::fromStdString(r.rows.back().back()), last);
+        else
+            QVERIFY(r.problem.back() == '.'); // a whole sentence
     }
     void sixtyRowsAndTooMany() {
-        const FieldSpec *columns[] = {fieldAt("/axes/X/survey/lost_motion/places/1/at_mm"), fieldAt("/axes/X/survey/lost_motion/places/1/lost_mm")};
+        const FieldSpec *columns[] = {fieldAt("/axes/X/survey/lost_motion/places/1/at_mm"),
+                                      fieldAt("/axes/X/survey/lost_motion/places/1/lost_mm")};
         std::string text;
-        for (int k = 0; k < 60; ++k) text += std::to_string(5 * k) + "\t0." + std::to_string(20 + k % 9) + "\n";
+        for (int k = 0; k < 60; ++k)
+            text += std::to_string(5 * k) + "\t0." + std::to_string(20 + k % 9) + "\n";
         QCOMPARE(readReadingsText(text, columns).rows.size(), std::size_t(60));
         std::string many;
-        for (int k = 0; k < 2001; ++k) many += "1\t0.1\n";
+        for (int k = 0; k < 2001; ++k)
+            many += "1\t0.1\n";
         LW_SAYS(readReadingsText(many, columns).problem, "2000 rows");
     }
 };

@@ -15,7 +15,9 @@ private slots:
         QTest::addColumn<int>("dimension");
         QTest::addColumn<QString>("unit");
         QTest::addColumn<double>("si");
-        auto row = [](const char *typed, D d, const char *unit, double si) { QTest::newRow(typed) << QString::fromUtf8(typed) << int(d) << QString::fromUtf8(unit) << si; };
+        auto row = [](const char *typed, D d, const char *unit, double si) {
+            QTest::newRow(typed) << QString::fromUtf8(typed) << int(d) << QString::fromUtf8(unit) << si;
+        };
         // International yard and pound agreement, 1959: 1 in = 25.4 mm, 1 lb = 0.45359237 kg, exactly.
         row("3/8in", D::Length, "mm", 0.009525);
         row("1 3/8in", D::Length, "mm", 0.034925);
@@ -67,7 +69,9 @@ private slots:
         QTest::addColumn<QString>("typed");
         QTest::addColumn<int>("dimension");
         QTest::addColumn<QString>("says");
-        auto row = [](const char *name, const char *typed, D d, const char *says) { QTest::newRow(name) << QString::fromUtf8(typed) << int(d) << QString::fromUtf8(says); };
+        auto row = [](const char *name, const char *typed, D d, const char *says) {
+            QTest::newRow(name) << QString::fromUtf8(typed) << int(d) << QString::fromUtf8(says);
+        };
         row("thousands or decimals", "1,500", D::Length, "1500 or 1.500");
         row("half a unit", "5tp", D::Lead, "5tpi");
         row("wrong dimension", "5 kg", D::Force, "a mass");
@@ -98,7 +102,9 @@ private slots:
         QVERIFY(!v);
         QCOMPARE(v.error().meant, (std::vector<std::string>{"1500", "1.500"}));
     }
-    void guessIsMarked() { QVERIFY(readTyped("22kg?", D::Mass, "kg")->guess && !readTyped("22kg", D::Mass, "kg")->guess); }
+    void guessIsMarked() {
+        QVERIFY(readTyped("22kg?", D::Mass, "kg")->guess && !readTyped("22kg", D::Mass, "kg")->guess);
+    }
 
     void steps() {
         QCOMPARE(stepTyped("2500mm/min", 1), std::string("2501mm/min"));
@@ -112,7 +118,8 @@ private slots:
     }
     void shows() {
         QCOMPARE(numberText(0.0005, 3), std::string("0.0005"));
-        QCOMPARE(numberText(1234.5, 3), std::string("1234")); // whole numbers keep their digits: 1234.5 rounds half to even
+        QCOMPARE(numberText(1234.5, 3),
+                 std::string("1234")); // whole numbers keep their digits: 1234.5 rounds half to even
         QCOMPARE(numberText(-2.5, 2), std::string("−2.5"));
         QCOMPARE(numberText(std::nan(""), 2), std::string("not known"));
         QCOMPARE(valueText(0.00508, D::Lead, "tpi"), std::string("5"));
@@ -145,7 +152,8 @@ private slots:
     void angleIsADimension() {
         // compile-time: force * lead is a torque, and the lead of 5 mm a turn moves 5 mm in 2 pi
         LW_COMPARE_WITHIN((newtons(1000) * perRevolution(millimetres(5))).value(), 0.795774715459, 1e-9);
-        LW_COMPARE_WITHIN(inMillimetresPerMinute(perRevolution(millimetres(5)) * revolutionsPerMinute(600)), 3000, 1e-9);
+        LW_COMPARE_WITHIN(inMillimetresPerMinute(perRevolution(millimetres(5)) * revolutionsPerMinute(600)), 3000,
+                          1e-9);
     }
 };
 QTEST_APPLESS_MAIN(TestTyped)

@@ -9,7 +9,8 @@ namespace {
 std::vector<std::string> idsOf(const nlohmann::json &o) {
     std::vector<std::string> ids;
     if (o.is_object())
-        for (const auto &[id, row] : o.items()) ids.push_back(id);
+        for (const auto &[id, row] : o.items())
+            ids.push_back(id);
     return ids;
 }
 std::string nextId(const std::vector<std::string> &ids) {
@@ -21,7 +22,8 @@ std::string nextId(const std::vector<std::string> &ids) {
 QHBoxLayout *fieldsRow(std::initializer_list<QWidget *> fields) {
     auto *h = new QHBoxLayout;
     h->setSpacing(14);
-    for (auto *w : fields) h->addWidget(w);
+    for (auto *w : fields)
+        h->addWidget(w);
     return h;
 }
 QHBoxLayout *sectionHead(const QString &title, QLabel *figure) {
@@ -64,7 +66,8 @@ void TravelMap::refresh(const AxisModel &m, const SurveyMap &map, const nlohmann
     m_model = m;
     m_mapped = map;
     m_line.clear();
-    static const auto *place = fieldAt("/axes/x/survey/screw_line/1/at_mm"), *height = fieldAt("/axes/x/survey/screw_line/1/up_mm");
+    static const auto *place = fieldAt("/axes/x/survey/screw_line/1/at_mm"),
+                      *height = fieldAt("/axes/x/survey/screw_line/1/up_mm");
     if (screwLine.is_object())
         for (const auto &[id, row] : screwLine.items()) {
             if (!row.is_object() || !row.contains("at_mm") || !row.contains("up_mm")) continue;
@@ -107,7 +110,9 @@ AsFoundPage::AsFoundPage(Session *session, QWidget *parent) : StationPage(sessio
     auto *rim = new QHBoxLayout(m_rimHost);
     rim->setContentsMargins(0, 0, 0, 0);
     rim->setSpacing(14);
-    for (const auto &f : {u"survey/pull/rim_radius_mm"_s, u"survey/pull/travel_per_turn_mm"_s, u"survey/pull/efficiency"_s, u"survey/pull/no_load_drag_Nm"_s}) rim->addWidget(addValue(f, {}, u"measured"_s, m_rimHost));
+    for (const auto &f : {u"survey/pull/rim_radius_mm"_s, u"survey/pull/travel_per_turn_mm"_s,
+                          u"survey/pull/efficiency"_s, u"survey/pull/no_load_drag_Nm"_s})
+        rim->addWidget(addValue(f, {}, u"measured"_s, m_rimHost));
     pullRow->addWidget(m_rimHost, 1);
     auto *add = makeLink(u"Add a place (Insert)"_s, this);
     add->setObjectName(u"addPlace"_s);
@@ -135,7 +140,9 @@ AsFoundPage::AsFoundPage(Session *session, QWidget *parent) : StationPage(sessio
     m_lostBar->setToolTip(u"A click opens the card with the four readings"_s);
     connect(m_lostBar, &LostBar::asked, this, [this] { goTo(u"lost_motion"_s); });
     left->addWidget(m_lostBar);
-    auto *mends = fieldsRow({addValue(u"survey/lost_motion/after_thrust_mm"_s, {}, u"assumed"_s), addValue(u"survey/lost_motion/after_slot_mm"_s, {}, u"assumed"_s), addValue(u"survey/lost_motion/after_thread_mm"_s, {}, u"assumed"_s)});
+    auto *mends = fieldsRow({addValue(u"survey/lost_motion/after_thrust_mm"_s, {}, u"assumed"_s),
+                             addValue(u"survey/lost_motion/after_slot_mm"_s, {}, u"assumed"_s),
+                             addValue(u"survey/lost_motion/after_thread_mm"_s, {}, u"assumed"_s)});
     m_lost = makeLabel({}, 13, Ink::Label, false, true);
     mends->insertWidget(0, m_lost, 1);
     left->addLayout(mends);
@@ -179,7 +186,8 @@ AsFoundPage::AsFoundPage(Session *session, QWidget *parent) : StationPage(sessio
     rv->addWidget(m_repairs);
     rv->addWidget(makeLabel(u"Cards: Enter opens one, F1 explains an entry"_s, 13, Ink::Faint, false, false, right));
     m_cards = new SurveyList(
-        session, [this](const QString &relative, QWidget *host, const QString &label) {
+        session,
+        [this](const QString &relative, QWidget *host, const QString &label) {
             auto *f = addField(relative, label, host);
             f->setPointer(absolute(relative));
             if (auto *value = qobject_cast<ValueEntry *>(f)) {
@@ -193,8 +201,11 @@ AsFoundPage::AsFoundPage(Session *session, QWidget *parent) : StationPage(sessio
     connect(m_cards, &SurveyList::openedChanged, this, [this, rightScroll] {
         showPieces();
         const auto open = m_cards->opened();
-        if (auto *head = open ? m_cards->head(*open) : nullptr) // the card, not only its head; once it has been laid out
-            QTimer::singleShot(0, head, [head, rightScroll] { rightScroll->verticalScrollBar()->setValue(head->mapTo(rightScroll->widget(), QPoint()).y() - 40); });
+        if (auto *head =
+                open ? m_cards->head(*open) : nullptr) // the card, not only its head; once it has been laid out
+            QTimer::singleShot(0, head, [head, rightScroll] {
+                rightScroll->verticalScrollBar()->setValue(head->mapTo(rightScroll->widget(), QPoint()).y() - 40);
+            });
     });
     connect(m_cards, &SurveyList::said, this, &StationPage::said);
     rv->addWidget(m_cards);
@@ -208,7 +219,9 @@ AsFoundPage::AsFoundPage(Session *session, QWidget *parent) : StationPage(sessio
     connect(m_addMass, &QPushButton::clicked, this, &AsFoundPage::addMass);
     m_cards->takeRows(m_massHost);
     m_cards->takeRows(m_addMass);
-    m_caution = makeLabel(u"Prop the head before the nut comes off: it drops. Lifting rules where you live come first."_s, 13, Ink::Value, false, true, right);
+    m_caution =
+        makeLabel(u"Prop the head before the nut comes off: it drops. Lifting rules where you live come first."_s, 13,
+                  Ink::Value, false, true, right);
     rv->addWidget(m_caution);
     rv->addWidget(makeRule());
     m_ledger = new Ledger(session, StationId::AsFound, right);
@@ -221,7 +234,8 @@ AsFoundPage::AsFoundPage(Session *session, QWidget *parent) : StationPage(sessio
     h->addWidget(rightScroll);
 
     connect(m_chart, &PullChart::dragged, this, [this](const QString &id, bool away, double force) {
-        m_session->typeInto(absolute(u"survey/pull/readings/%1/%2"_s.arg(id, away ? u"away_N"_s : u"back_N"_s)), u"%1N"_s.arg(force), u"measured"_s);
+        m_session->typeInto(absolute(u"survey/pull/readings/%1/%2"_s.arg(id, away ? u"away_N"_s : u"back_N"_s)),
+                            u"%1N"_s.arg(force), u"measured"_s);
     });
     connect(m_chart, &PullChart::placeAsked, this, &AsFoundPage::addPlace);
 }
@@ -234,7 +248,8 @@ void AsFoundPage::addPlace(double place, double force) {
     const double travel = m.travel.known() ? m.travel.v : 0.3;
     if (place < 0) { // next place along, in quarters of the travel
         place = 0;
-        for (const auto &r : m.readings) place = std::max(place, r.at.value() + travel / 4);
+        for (const auto &r : m.readings)
+            place = std::max(place, r.at.value() + travel / 4);
         if (m.readings.empty()) place = 0;
         place = std::min(place, travel);
     }
@@ -246,7 +261,8 @@ void AsFoundPage::addPlace(double place, double force) {
         row["back_N"] = row["away_N"];
     }
     m_placesShown->reach(id);
-    m_session->apply({{{absolute(u"survey/pull/readings/"_s).toStdString() + id, row}}, u"place %1 added"_s.arg(QString::fromStdString(at))});
+    m_session->apply({{{absolute(u"survey/pull/readings/"_s).toStdString() + id, row}},
+                      u"place %1 added"_s.arg(QString::fromStdString(at))});
     for (auto *f : m_readingFields)
         if (f->pointer().endsWith(QString::fromStdString(id) + u"/away_N"_s)) f->setFocus();
 }
@@ -261,7 +277,8 @@ void AsFoundPage::addMass() {
 }
 
 void AsFoundPage::rebuildReadings(const std::vector<std::string> &ids) {
-    for (auto *f : m_readingFields) dropField(f);
+    for (auto *f : m_readingFields)
+        dropField(f);
     m_readingFields.clear();
     while (auto *item = m_readings->takeAt(0)) {
         if (item->widget()) {
@@ -273,7 +290,8 @@ void AsFoundPage::rebuildReadings(const std::vector<std::string> &ids) {
     int column = 0;
     for (const auto &id : ids) {
         const QString base = u"survey/pull/readings/"_s + QString::fromStdString(id) + u"/"_s;
-        const std::pair<QString, QString> rows[] = {{u"at_mm"_s, u"Place"_s}, {u"away_N"_s, u"away"_s}, {u"back_N"_s, u"back"_s}};
+        const std::pair<QString, QString> rows[] = {
+            {u"at_mm"_s, u"Place"_s}, {u"away_N"_s, u"away"_s}, {u"back_N"_s, u"back"_s}};
         for (int r = 0; r < 3; ++r) {
             auto *v = addValue(base + rows[r].first, rows[r].second, u"measured"_s, m_readingsHost);
             v->setMinimumWidth(84);
@@ -286,12 +304,19 @@ void AsFoundPage::rebuildReadings(const std::vector<std::string> &ids) {
         ++column;
     }
     if (ids.empty()) {
-        m_readings->addWidget(makeLabel(u"Nut off, gib as in use, oiled. Stroke it a few times. Hook a spring scale square in the end of the slide, pull slow, read while it moves. Five places, both ways: ten minutes. Press Insert for the first place."_s, 15, Ink::Label, false, true), 0, 0);
+        m_readings->addWidget(
+            makeLabel(
+                u"Nut off, gib as in use, oiled. Stroke it a few times. Hook a spring scale square in the end of "
+                u"the slide, pull slow, read while it moves. Five places, both ways: ten minutes. Press Insert for "
+                u"the first place."_s,
+                15, Ink::Label, false, true),
+            0, 0);
     } else {
         m_readings->setColumnStretch(column, 1);
     }
     // Tab goes along the places, away first, then back.
-    for (std::size_t k = 0; k + 1 < m_readingFields.size(); ++k) setTabOrder(m_readingFields[k], m_readingFields[k + 1]);
+    for (std::size_t k = 0; k + 1 < m_readingFields.size(); ++k)
+        setTabOrder(m_readingFields[k], m_readingFields[k + 1]);
 }
 
 bool AsFoundPage::bySize(const std::string &id) const {
@@ -300,7 +325,8 @@ bool AsFoundPage::bySize(const std::string &id) const {
 }
 
 void AsFoundPage::rebuildMasses(const std::vector<std::string> &ids) {
-    for (auto *f : m_massFields) dropField(f);
+    for (auto *f : m_massFields)
+        dropField(f);
     m_massFields.clear();
     while (auto *item = m_masses->takeAt(0)) {
         if (item->widget()) {
@@ -318,9 +344,12 @@ void AsFoundPage::rebuildMasses(const std::vector<std::string> &ids) {
         m_masses->addWidget(mass, row, 1);
         auto *drop = makeLink(u"×"_s, m_massHost);
         drop->setAccessibleName(u"Take this piece away"_s);
-        connect(drop, &QPushButton::clicked, this, [this, base] { m_session->apply({{{absolute(base.chopped(1)).toStdString(), nullptr}}, u"piece taken away"_s}); });
+        connect(drop, &QPushButton::clicked, this, [this, base] {
+            m_session->apply({{{absolute(base.chopped(1)).toStdString(), nullptr}}, u"piece taken away"_s});
+        });
         m_masses->addWidget(drop, row, 2);
-        for (QWidget *w : std::initializer_list<QWidget *>{name, mass, drop}) w->show();
+        for (QWidget *w : std::initializer_list<QWidget *>{name, mass, drop})
+            w->show();
         m_massFields.push_back(name);
         m_massFields.push_back(mass);
         ++row;
@@ -344,7 +373,10 @@ void AsFoundPage::rebuildMasses(const std::vector<std::string> &ids) {
         sizes->show();
         ++row;
     }
-    if (ids.empty()) m_masses->addWidget(makeLabel(u"Weigh it: one end on the scale, packing under the other; swap; add."_s, 13, Ink::Label, false, true), 0, 0);
+    if (ids.empty())
+        m_masses->addWidget(makeLabel(u"Weigh it: one end on the scale, packing under the other; swap; add."_s, 13,
+                                      Ink::Label, false, true),
+                            0, 0);
 }
 
 void AsFoundPage::update(const ProvedAxis &p) {
@@ -366,7 +398,8 @@ void AsFoundPage::update(const ProvedAxis &p) {
         rebuildMasses(massIds);
     }
     m_builtFor = m_axis;
-    setHeadline(worstOf(p.evaluation, StationId::AsFound), text(headline(StationId::AsFound, m, p.evaluation)), m.tightLoose == m.tightLoose ? text(timesText(m.tightLoose)) : QString());
+    setHeadline(worstOf(p.evaluation, StationId::AsFound), text(headline(StationId::AsFound, m, p.evaluation)),
+                m.tightLoose == m.tightLoose ? text(timesText(m.tightLoose)) : QString());
     m_chart->refresh(p, readings);
     m_rimHost->setVisible(!m.pullDirect);
     m_caution->setVisible(m.vertical);
@@ -381,8 +414,10 @@ void AsFoundPage::update(const ProvedAxis &p) {
     const auto health = machineHealth(m_session->project(), m, p.evaluation);
     m_health->setText(text(health.sentence));
     QStringList repairs;
-    for (const auto &problem : m.problems) repairs << text(problem);
-    for (std::size_t k = 0; k < health.repairs.size() && k < 3; ++k) repairs << u"%1. %2"_s.arg(k + 1).arg(text(health.repairs[k]));
+    for (const auto &problem : m.problems)
+        repairs << text(problem);
+    for (std::size_t k = 0; k < health.repairs.size() && k < 3; ++k)
+        repairs << u"%1. %2"_s.arg(k + 1).arg(text(health.repairs[k]));
     m_repairs->setText(repairs.join(u'\n'));
     m_repairs->setVisible(!repairs.isEmpty());
     m_lostBar->refresh(p);
@@ -392,13 +427,25 @@ void AsFoundPage::update(const ProvedAxis &p) {
     if (plan.decides && !plan.all.empty()) {
         const auto &first = plan.all.front();
         m_nextTitle->setText(u"%1 min"_s.arg(plan.minutes));
-        m_nextFirst->setText((first.makesVerdict ? u"First: %1, %2 min. %3 becomes %4, and a verdict."_s : u"First: %1, %2 min. %3 becomes %4."_s).arg(text(first.input->how)).arg(first.minutes).arg(text(numberText(plan.decides->low, 3)) + u"–"_s + text(numberText(plan.decides->high, 3)) + u"×"_s, text(numberText(first.bandLow, 3)) + u"–"_s + text(numberText(first.bandHigh, 3)) + u"×"_s));
+        m_nextFirst->setText(
+            (first.makesVerdict ? u"First: %1, %2 min. %3 becomes %4, and a verdict."_s
+                                : u"First: %1, %2 min. %3 becomes %4."_s)
+                .arg(text(first.input->how))
+                .arg(first.minutes)
+                .arg(text(numberText(plan.decides->low, 3)) + u"–"_s + text(numberText(plan.decides->high, 3)) + u"×"_s,
+                     text(numberText(first.bandLow, 3)) + u"–"_s + text(numberText(first.bandHigh, 3)) + u"×"_s));
     }
-    m_lostAfter->setText(p.evaluation.state.lostMotion == p.evaluation.state.lostMotion ? u"after the mends "_s + text(withUnit(p.evaluation.state.lostMotion, Dimension::Length, "mm", 2)) : QString());
+    m_lostAfter->setText(p.evaluation.state.lostMotion == p.evaluation.state.lostMotion
+                             ? u"after the mends "_s +
+                                   text(withUnit(p.evaluation.state.lostMotion, Dimension::Length, "mm", 2))
+                             : QString());
     const auto thread = m.lostThread.v;
-    m_lost->setText(thread < -1e-9 ? u"The parts say more than the whole: measure again."_s : u"Nut thread, what is left: %1."_s.arg(text(withUnit(std::max(0.0, thread), Dimension::Length, "mm", 2))));
+    m_lost->setText(thread < -1e-9 ? u"The parts say more than the whole: measure again."_s
+                                   : u"Nut thread, what is left: %1."_s.arg(
+                                         text(withUnit(std::max(0.0, thread), Dimension::Length, "mm", 2))));
     if (m.cls) m_travel->setFallback(m.travel.v, u"class default"_s);
-    for (auto *f : findChildren<FieldWidget *>()) dress(f);
+    for (auto *f : findChildren<FieldWidget *>())
+        dress(f);
     m_ledger->refresh(p);
 }
 
@@ -414,27 +461,38 @@ void AsFoundPage::dress(FieldWidget *f) {
     const QString &p = f->pointer();
     const auto &m = proved().model;
     if (auto *c = qobject_cast<ChoiceEntry *>(f)) {
-        if (p.endsWith(u"pull/way"_s)) c->setFallback(u"direct"_s);
-        else if (p.endsWith(u"/way"_s)) c->setFallback(u"iron_dovetail"_s);
-        else if (p.endsWith(u"balance/kind"_s)) c->setFallback(u"none"_s);
-        else if (p.endsWith(u"lead/left_hand"_s)) c->setFallback(u"no"_s);
+        if (p.endsWith(u"pull/way"_s))
+            c->setFallback(u"direct"_s);
+        else if (p.endsWith(u"/way"_s))
+            c->setFallback(u"iron_dovetail"_s);
+        else if (p.endsWith(u"balance/kind"_s))
+            c->setFallback(u"none"_s);
+        else if (p.endsWith(u"lead/left_hand"_s))
+            c->setFallback(u"no"_s);
         return;
     }
     auto *v = qobject_cast<ValueEntry *>(f);
     if (!v) return;
-    if (m.cls && p.endsWith(u"lost_motion/total_mm"_s)) v->setFallback(m.lostNow.v, m.playAlong.empty() ? u"as such machines come"_s : u"the most along the travel"_s);
-    else if (m.cls && p.endsWith(u"survey/run_out_mm"_s)) v->setFallback(m.runOut.v, m.rounds.empty() ? u"as such screws come"_s : u"from the shaft read round"_s);
+    if (m.cls && p.endsWith(u"lost_motion/total_mm"_s))
+        v->setFallback(m.lostNow.v, m.playAlong.empty() ? u"as such machines come"_s : u"the most along the travel"_s);
+    else if (m.cls && p.endsWith(u"survey/run_out_mm"_s))
+        v->setFallback(m.runOut.v, m.rounds.empty() ? u"as such screws come"_s : u"from the shaft read round"_s);
     else if (p.endsWith(u"/mass_kg"_s) && p.contains(u"/moving_mass/"_s)) {
         const auto piece = pieceMass(m_session->project(), p.section(u'/', 0, -2).toStdString());
         if (piece.known()) v->setFallback(piece.v, u"by its size"_s);
-    } else if (p.endsWith(u"handle/efficiency"_s)) v->setFallback(0.30, u"a guess"_s);
-    else if (p.endsWith(u"balance/progression"_s)) v->setFallback(0.3, u"usual"_s);
-    else if (p.endsWith(u"/incline_deg"_s)) v->setFallback(pi / 2, u"until it is typed"_s);
-    else if (p.endsWith(u"balance/temperature_C"_s)) v->setFallback(20, u"as stamped"_s);
+    } else if (p.endsWith(u"handle/efficiency"_s))
+        v->setFallback(0.30, u"a guess"_s);
+    else if (p.endsWith(u"balance/progression"_s))
+        v->setFallback(0.3, u"usual"_s);
+    else if (p.endsWith(u"/incline_deg"_s))
+        v->setFallback(pi / 2, u"until it is typed"_s);
+    else if (p.endsWith(u"balance/temperature_C"_s))
+        v->setFallback(20, u"as stamped"_s);
 }
 
 void AsFoundPage::goTo(const QString &card) {
-    if (const auto *spec = surveyCardByCode(card.toStdString()); spec && m_cards->opened() != spec->id) m_cards->open(spec->id);
+    if (const auto *spec = surveyCardByCode(card.toStdString()); spec && m_cards->opened() != spec->id)
+        m_cards->open(spec->id);
 }
 bool AsFoundPage::takeFile(const QString &path) {
     emit said(m_cards->readFile(path));
@@ -446,8 +504,10 @@ bool AsFoundPage::handleKey(QKeyEvent *e) {
     if (e->key() == Qt::Key_Insert) {
         const auto open = m_cards->opened();
         const bool inCards = m_cards->isAncestorOf(QApplication::focusWidget());
-        if (inCards && open && !surveyCard(*open).table.list.empty()) m_cards->addRow();
-        else addPlace(-1, -1);
+        if (inCards && open && !surveyCard(*open).table.list.empty())
+            m_cards->addRow();
+        else
+            addPlace(-1, -1);
         return true;
     }
     if (e->key() == Qt::Key_Delete && e->modifiers() == Qt::NoModifier && m_cards->strikeRow()) return true;

@@ -71,7 +71,10 @@ public:
     void goTo(const QString &card) override;
     bool takeFile(const QString &path) override;
     [[nodiscard]] SurveyList *cards() const { return m_cards; }
-    [[nodiscard]] QString hint() const override { return QStringLiteral("Enter next   Insert place or row   Delete strikes it out   F1 how to measure   drag a point to play"); }
+    [[nodiscard]] QString hint() const override {
+        return QStringLiteral(
+            "Enter next   Insert place or row   Delete strikes it out   F1 how to measure   drag a point to play");
+    }
 
 protected:
     void update(const ProvedAxis &proved) override;

@@ -17,7 +17,9 @@ CardHead::CardHead(const SurveyCardSpec &spec, QWidget *parent) : QAbstractButto
 void CardHead::refresh(const SurveyResult &r, bool open) {
     m_result = r;
     m_open = open;
-    setAccessibleName(u"%1: %2. %3"_s.arg(text(), r.begun ? lw::text(r.figure) + u", "_s + lw::text(verdictWord(r.verdict)) : u"not yet"_s, lw::text(r.sentence)));
+    setAccessibleName(u"%1: %2. %3"_s.arg(
+        text(), r.begun ? lw::text(r.figure) + u", "_s + lw::text(verdictWord(r.verdict)) : u"not yet"_s,
+        lw::text(r.sentence)));
     update();
 }
 void CardHead::paintEvent(QPaintEvent *) {
@@ -33,7 +35,8 @@ void CardHead::paintEvent(QPaintEvent *) {
     const QString figure = lw::text(m_result.figure);
     const QFont bold = face(15, true);
     const int fw = QFontMetrics(bold).horizontalAdvance(figure);
-    p.drawText(QRectF(40, 0, width() - 56 - fw, height()), Qt::AlignVCenter | Qt::AlignLeft, QFontMetrics(p.font()).elidedText(text(), Qt::ElideRight, width() - 56 - fw));
+    p.drawText(QRectF(40, 0, width() - 56 - fw, height()), Qt::AlignVCenter | Qt::AlignLeft,
+               QFontMetrics(p.font()).elidedText(text(), Qt::ElideRight, width() - 56 - fw));
     p.setFont(m_result.begun ? bold : face(13, false, true));
     p.setPen(m_result.begun ? t.ink : t.ink3);
     p.drawText(QRectF(width() - fw - 8, 0, fw + 2, height()), Qt::AlignVCenter | Qt::AlignRight, figure);
@@ -68,8 +71,11 @@ void CardFigure::refresh(SurveyCardId card, const nlohmann::json &project, const
     setVisible(!m_curve.empty() || !m_stack.empty());
     setFixedHeight(m_stack.empty() ? 120 : int(rideRow * double(m_stack.size())) + 12);
     QStringList words;
-    for (const auto &l : m_stack) words << lw::text(l.axis) + u" "_s + lw::text(l.what) + (l.asked ? u", moves "_s + lw::text(withUnit(l.carried, Dimension::Mass, "kg")) : QString());
-    setAccessibleName(m_stack.empty() ? u"Pull of the strut along its stroke"_s : u"From the base up: "_s + words.join(u"; "_s));
+    for (const auto &l : m_stack)
+        words << lw::text(l.axis) + u" "_s + lw::text(l.what) +
+                     (l.asked ? u", moves "_s + lw::text(withUnit(l.carried, Dimension::Mass, "kg")) : QString());
+    setAccessibleName(m_stack.empty() ? u"Pull of the strut along its stroke"_s
+                                      : u"From the base up: "_s + words.join(u"; "_s));
     update();
 }
 void CardFigure::paintEvent(QPaintEvent *) {
@@ -85,7 +91,8 @@ HowTo howToOfCard(SurveyCardId id) {
     case SurveyCardId::Handle: return HowTo::Handle;
     case SurveyCardId::Loads: return HowTo::Loads;
     case SurveyCardId::Breakaway: return HowTo::Breakaway;
-    case SurveyCardId::Hoist: case SurveyCardId::Strut: return HowTo::Hoist;
+    case SurveyCardId::Hoist:
+    case SurveyCardId::Strut: return HowTo::Hoist;
     case SurveyCardId::LostMotion: return HowTo::ThrustFloat;
     case SurveyCardId::PlayAlong: return HowTo::LostMotion;
     case SurveyCardId::LeadWays: return HowTo::Turns;
@@ -104,7 +111,8 @@ HowTo howToOfCard(SurveyCardId id) {
 constexpr int marksRound = 8;
 } // namespace
 
-SurveyList::SurveyList(Session *session, MakeField make, DropField drop, QWidget *parent) : QWidget(parent), m_session(session), m_make(std::move(make)), m_drop(std::move(drop)) {
+SurveyList::SurveyList(Session *session, MakeField make, DropField drop, QWidget *parent)
+    : QWidget(parent), m_session(session), m_make(std::move(make)), m_drop(std::move(drop)) {
     setObjectName(u"surveyCards"_s);
     m_layout = new QVBoxLayout(this);
     m_layout->setContentsMargins(0, 0, 0, 0);
@@ -139,17 +147,20 @@ SurveyList::SurveyList(Session *session, MakeField make, DropField drop, QWidget
     m_links = new QWidget(m_body);
     auto *links = new QHBoxLayout(m_links);
     links->setContentsMargins(0, 0, 0, 0);
-    auto *more = makeLink(u"Add a row"_s, m_links), *paste = makeLink(u"Paste rows"_s, m_links), *csv = makeLink(u"Read a CSV"_s, m_links);
+    auto *more = makeLink(u"Add a row"_s, m_links), *paste = makeLink(u"Paste rows"_s, m_links),
+         *csv = makeLink(u"Read a CSV"_s, m_links);
     more->setObjectName(u"surveyAdd"_s);
     paste->setObjectName(u"surveyPaste"_s);
     csv->setObjectName(u"surveyCsv"_s);
     connect(more, &QPushButton::clicked, this, &SurveyList::addRow);
     connect(paste, &QPushButton::clicked, this, [this] { emit said(readTable(QGuiApplication::clipboard()->text())); });
     connect(csv, &QPushButton::clicked, this, [this] {
-        const QString path = QFileDialog::getOpenFileName(this, u"Read readings"_s, {}, u"CSV (*.csv *.txt);;All files (*)"_s);
+        const QString path =
+            QFileDialog::getOpenFileName(this, u"Read readings"_s, {}, u"CSV (*.csv *.txt);;All files (*)"_s);
         if (!path.isEmpty()) emit said(readFile(path));
     });
-    for (auto *b : {more, paste, csv}) links->addWidget(b);
+    for (auto *b : {more, paste, csv})
+        links->addWidget(b);
     links->addStretch(1);
     v->addWidget(m_links);
     m_picture = new HowToView(m_body);
@@ -176,13 +187,16 @@ CardHead *SurveyList::head(SurveyCardId id) const {
     return nullptr;
 }
 
-QString SurveyList::listPath() const { return u"/axes/"_s + QString::fromStdString(m_axis) + u"/"_s + text(surveyCard(*m_open).table.list); }
+QString SurveyList::listPath() const {
+    return u"/axes/"_s + QString::fromStdString(m_axis) + u"/"_s + text(surveyCard(*m_open).table.list);
+}
 std::vector<std::string> SurveyList::rowIds() const {
     std::vector<std::string> ids;
     if (!m_open || surveyCard(*m_open).table.list.empty()) return ids;
     const auto rows = m_session->at(listPath().toStdString());
     if (rows.is_object())
-        for (const auto &[id, row] : rows.items()) ids.push_back(id);
+        for (const auto &[id, row] : rows.items())
+            ids.push_back(id);
     return ids;
 }
 
@@ -191,8 +205,10 @@ void SurveyList::open(std::optional<SurveyCardId> id) {
     build();
     refresh(m_axis, m_session->proved(m_axis));
     emit openedChanged();
-    if (m_open && !m_fields.empty()) m_fields.front()->setFocus();
-    else if (m_open && !m_cells.empty()) m_cells.front()->setFocus();
+    if (m_open && !m_fields.empty())
+        m_fields.front()->setFocus();
+    else if (m_open && !m_cells.empty())
+        m_cells.front()->setFocus();
 }
 
 bool SurveyList::openFor(const QString &pointer) {
@@ -203,9 +219,11 @@ bool SurveyList::openFor(const QString &pointer) {
 }
 
 void SurveyList::build() {
-    for (auto *f : m_fields) m_drop(f);
+    for (auto *f : m_fields)
+        m_drop(f);
     m_fields.clear();
-    while (auto *item = m_fieldsGrid->takeAt(0)) delete item;
+    while (auto *item = m_fieldsGrid->takeAt(0))
+        delete item;
     m_layout->removeWidget(m_body);
     m_body->setVisible(m_open.has_value());
     if (!m_open) {
@@ -214,7 +232,8 @@ void SurveyList::build() {
     }
     const auto &spec = surveyCard(*m_open);
     for (int k = 0; k < int(m_heads.size()); ++k)
-        if (m_heads[std::size_t(k)]->id() == *m_open) m_layout->insertWidget(m_layout->indexOf(m_heads[std::size_t(k)]) + 1, m_body);
+        if (m_heads[std::size_t(k)]->id() == *m_open)
+            m_layout->insertWidget(m_layout->indexOf(m_heads[std::size_t(k)]) + 1, m_body);
     const int columns = spec.fields.size() > 4 ? 3 : 2;
     int n = 0;
     for (const auto field : spec.fields) {
@@ -224,18 +243,27 @@ void SurveyList::build() {
         m_fields.push_back(f);
         ++n;
     }
-    for (std::size_t k = 0; k + 1 < m_fields.size(); ++k) setTabOrder(m_fields[k], m_fields[k + 1]);
+    for (std::size_t k = 0; k + 1 < m_fields.size(); ++k)
+        setTabOrder(m_fields[k], m_fields[k + 1]);
     m_links->setVisible(!spec.table.list.empty());
     m_picture->show(howToOfCard(*m_open));
     QString words;
-    for (const auto &[head, body] : {std::pair{u"For"_s, spec.purpose}, {u"You need"_s, spec.need}, {u"Do"_s, spec.steps}, {u"Readings"_s, spec.readings}, {u"Usual"_s, spec.usual}, {u"Gives"_s, spec.gives}, {u"Mistakes"_s, spec.mistakes}}) words += u"<p style='margin:2px 0'><b>%1:</b> %2</p>"_s.arg(head, text(body).toHtmlEscaped());
+    for (const auto &[head, body] : {std::pair{u"For"_s, spec.purpose},
+                                     {u"You need"_s, spec.need},
+                                     {u"Do"_s, spec.steps},
+                                     {u"Readings"_s, spec.readings},
+                                     {u"Usual"_s, spec.usual},
+                                     {u"Gives"_s, spec.gives},
+                                     {u"Mistakes"_s, spec.mistakes}})
+        words += u"<p style='margin:2px 0'><b>%1:</b> %2</p>"_s.arg(head, text(body).toHtmlEscaped());
     m_words->setText(words);
     m_builtRows.clear();
     buildTable();
 }
 
 void SurveyList::buildTable() {
-    for (auto *f : m_cells) m_drop(f);
+    for (auto *f : m_cells)
+        m_drop(f);
     m_cells.clear();
     while (auto *item = m_table->takeAt(0)) {
         if (item->widget()) {
@@ -262,25 +290,30 @@ void SurveyList::buildTable() {
             f->show();
             m_cells.push_back(f);
         };
-        for (const auto key : table.columns) put(base + text(key), line, column++);
+        for (const auto key : table.columns)
+            put(base + text(key), line, column++);
         for (int k = 0; k < table.marks; ++k) {
             const QString mark = QString::number(k * 360 / table.marks);
             put(base + u"readings/"_s + mark, line + k / 4, 1 + k % 4, mark + u"°"_s);
         }
         auto *drop = makeLink(u"×"_s, m_tableHost);
         drop->setAccessibleName(u"Strike this row out"_s);
-        connect(drop, &QPushButton::clicked, this, [this, path = listPath() + u"/"_s + QString::fromStdString(id)] { m_session->apply({{{path.toStdString(), nullptr}}, u"row struck out"_s}); });
+        connect(drop, &QPushButton::clicked, this, [this, path = listPath() + u"/"_s + QString::fromStdString(id)] {
+            m_session->apply({{{path.toStdString(), nullptr}}, u"row struck out"_s});
+        });
         m_table->addWidget(drop, line, 9);
         drop->show();
         line += std::max(1, (table.marks + 3) / 4);
     }
-    for (std::size_t k = 0; k + 1 < m_cells.size(); ++k) setTabOrder(m_cells[k], m_cells[k + 1]);
+    for (std::size_t k = 0; k + 1 < m_cells.size(); ++k)
+        setTabOrder(m_cells[k], m_cells[k + 1]);
 }
 
 void SurveyList::addRow() {
     if (!m_open || surveyCard(*m_open).table.list.empty()) return;
     int n = 1;
-    for (const auto &id : rowIds()) n = std::max(n, QString::fromStdString(id).toInt() + 1);
+    for (const auto &id : rowIds())
+        n = std::max(n, QString::fromStdString(id).toInt() + 1);
     const std::string id = QString(u"%1"_s).arg(n, 2, 10, QLatin1Char('0')).toStdString();
     m_slice->reach(id);
     m_session->apply({{{listPath().toStdString() + "/" + id, nlohmann::json::object()}}, u"row added"_s});
@@ -311,24 +344,31 @@ QString SurveyList::readTable(const QString &words) {
     const auto &table = surveyCard(*m_open).table;
     std::vector<const FieldSpec *> columns;
     std::vector<std::string> keys;
-    for (const auto key : table.columns) keys.emplace_back(key);
-    for (int k = 0; k < table.marks; ++k) keys.push_back("readings/" + std::to_string(k * 360 / table.marks));
-    for (const auto &key : keys) columns.push_back(fieldAt("/axes/x/" + std::string(table.list) + "/1/" + key));
+    for (const auto key : table.columns)
+        keys.emplace_back(key);
+    for (int k = 0; k < table.marks; ++k)
+        keys.push_back("readings/" + std::to_string(k * 360 / table.marks));
+    for (const auto &key : keys)
+        columns.push_back(fieldAt("/axes/x/" + std::string(table.list) + "/1/" + key));
     const auto read = readReadingsText(words.toStdString(), columns);
     if (!read.taken()) return QString::fromStdString(read.problem);
     // rows go after those that stand there: nothing is lost
     std::vector<Patch> patches;
     int n = 0;
-    for (const auto &id : rowIds()) n = std::max(n, QString::fromStdString(id).toInt());
+    for (const auto &id : rowIds())
+        n = std::max(n, QString::fromStdString(id).toInt());
     for (const auto &row : read.rows) {
         nlohmann::json value = nlohmann::json::object();
         for (std::size_t c = 0; c < keys.size() && c < row.size(); ++c) {
             if (row[c].empty()) continue;
             const nlohmann::json cell = {{"typed", row[c]}, {"standing", "measured"}};
-            if (const auto slash = keys[c].find('/'); slash != std::string::npos) value[keys[c].substr(0, slash)][keys[c].substr(slash + 1)] = cell;
-            else value[keys[c]] = cell;
+            if (const auto slash = keys[c].find('/'); slash != std::string::npos)
+                value[keys[c].substr(0, slash)][keys[c].substr(slash + 1)] = cell;
+            else
+                value[keys[c]] = cell;
         }
-        patches.push_back({listPath().toStdString() + "/" + QString(u"%1"_s).arg(++n, 2, 10, QLatin1Char('0')).toStdString(), value});
+        patches.push_back(
+            {listPath().toStdString() + "/" + QString(u"%1"_s).arg(++n, 2, 10, QLatin1Char('0')).toStdString(), value});
     }
     m_session->apply({patches, u"%1 rows of readings"_s.arg(read.rows.size())});
     return u"%1 rows read. %2Ctrl+Z takes them back."_s.arg(read.rows.size()).arg(QString::fromStdString(read.note));
@@ -341,7 +381,9 @@ void SurveyList::refresh(const std::string &axis, const ProvedAxis &proved) {
         m_builtAxis = axis;
         m_builtClass = cls;
         const auto specs = surveyCardsOf(proved.model, cls);
-        const bool same = specs.size() == m_heads.size() && std::equal(specs.begin(), specs.end(), m_heads.begin(), [](const auto *s, const auto *h) { return s->id == h->id(); });
+        const bool same =
+            specs.size() == m_heads.size() && std::equal(specs.begin(), specs.end(), m_heads.begin(),
+                                                         [](const auto *s, const auto *h) { return s->id == h->id(); });
         if (!same) {
             m_layout->removeWidget(m_body);
             for (auto *h : m_heads) {

@@ -1,4 +1,5 @@
-// The survey cards of an axis as a list of heads; one is open at a time with its entries, its readings and what they say.
+// The survey cards of an axis as a list of heads; one is open at a time with its entries, its readings and what they
+// say.
 #pragma once
 
 #include "app/entries/row_slice.h"

@@ -48,7 +48,8 @@ void BoardCell::paintEvent(QPaintEvent *) {
     p.drawLine(0, height() - 1, width(), height() - 1);
     paintPin(p, {11, 22}, m_verdict, {26, 13}, m_begun);
     int px = 20;
-    while (px > 15 && QFontMetrics(face(px, true)).horizontalAdvance(m_figure) > width() - 54) --px;
+    while (px > 15 && QFontMetrics(face(px, true)).horizontalAdvance(m_figure) > width() - 54)
+        --px;
     p.setFont(face(px, true));
     p.setPen(t.ink);
     p.drawText(QRectF(45, 8, width() - 50, 28), Qt::AlignLeft | Qt::AlignVCenter, m_figure);
@@ -68,7 +69,9 @@ void BoardCell::paintEvent(QPaintEvent *) {
         if (!line.isValid()) break;
         line.setLineWidth(box.width());
         const bool last = n == most - 1 && line.textStart() + line.textLength() < m_sentence.size();
-        const QString words = last ? QFontMetrics(p.font()).elidedText(m_sentence.mid(line.textStart()), Qt::ElideRight, int(box.width())) : m_sentence.mid(line.textStart(), line.textLength());
+        const QString words =
+            last ? QFontMetrics(p.font()).elidedText(m_sentence.mid(line.textStart()), Qt::ElideRight, int(box.width()))
+                 : m_sentence.mid(line.textStart(), line.textLength());
         p.drawText(QPointF(box.left(), box.top() + y + 13), words);
         y += 17;
     }
@@ -78,7 +81,8 @@ void BoardCell::paintEvent(QPaintEvent *) {
         const double w = std::min(16.0, (width() - 24.0) / n - 1.5);
         for (int k = 0; k < n; ++k) {
             const QRectF r(12 + k * (w + 1.5), height() - 17, w, 6);
-            if (k < m_done * n / m_of) p.fillRect(r, t.ink2);
+            if (k < m_done * n / m_of)
+                p.fillRect(r, t.ink2);
             else {
                 QPen dash(t.ink3, 1);
                 dash.setDashPattern({2, 2});
@@ -147,7 +151,8 @@ BoardPage::BoardPage(Session *session, QWidget *parent) : QWidget(parent), m_ses
     m_axes->setFont(face(15));
     ch->addWidget(m_classes, 1, 0);
     ch->addWidget(m_axes, 1, 1);
-    ch->addWidget(makeLabel(u"Arrows choose, Tab goes to the axes, Enter adds, Esc leaves."_s, 13, Ink::Faint), 2, 0, 1, 2);
+    ch->addWidget(makeLabel(u"Arrows choose, Tab goes to the axes, Enter adds, Esc leaves."_s, 13, Ink::Faint), 2, 0, 1,
+                  2);
     m_chooser->setFixedHeight(290);
     m_chooser->hide();
     v->addWidget(m_chooser);
@@ -226,7 +231,8 @@ void BoardPage::refresh() {
     m_below->setVisible(!none && !m_chooser->isVisible());
     for (std::size_t r = 0; r < m_order.size(); ++r) {
         for (std::size_t c = 0; c < StationSpine::stations().size(); ++c)
-            m_cells[r][c]->show(m_session->summary(StationSpine::stations()[c].first, m_order[r]), QString::fromStdString(m_order[r]), StationSpine::stations()[c].second);
+            m_cells[r][c]->show(m_session->summary(StationSpine::stations()[c].first, m_order[r]),
+                                QString::fromStdString(m_order[r]), StationSpine::stations()[c].second);
     }
     if (!none) refreshBelow();
 }
@@ -276,7 +282,9 @@ void BoardPage::setMends(const std::string &axis, const std::vector<std::pair<Fi
 
 namespace {
 QString remedyText(const Remedy &r, const QString &currency) {
-    return QString::fromStdString(r.text) + (r.money > 0 ? u": %1 %2"_s.arg(text(numberText(r.money, 4)), currency) : r.extraHours > 0 ? u": +%1 h"_s.arg(text(numberText(r.extraHours, 3))) : u": 0 "_s + currency);
+    return QString::fromStdString(r.text) + (r.money > 0 ? u": %1 %2"_s.arg(text(numberText(r.money, 4)), currency)
+                                             : r.extraHours > 0 ? u": +%1 h"_s.arg(text(numberText(r.extraHours, 3)))
+                                                                : u": 0 "_s + currency);
 }
 } // namespace
 
@@ -290,7 +298,8 @@ void BoardPage::rebuildWorst(const std::vector<WorstRow> &rows, const QString &c
     while (auto *item = m_worst->takeAt(0)) { // may hold the button that was pressed
         if (auto *w = item->widget()) {
             w->hide();
-            for (auto *b : w->findChildren<QPushButton *>()) b->setObjectName(QString());
+            for (auto *b : w->findChildren<QPushButton *>())
+                b->setObjectName(QString());
             w->deleteLater();
         }
         delete item;
@@ -315,7 +324,8 @@ void BoardPage::rebuildWorst(const std::vector<WorstRow> &rows, const QString &c
         sentence->setMinimumWidth(std::min(asked, 540));
         const int left = std::max(230, 770 - asked);
         const QString step = r.trap ? QString::fromStdString(r.trap->key) : QString();
-        connect(sentence, &QPushButton::clicked, this, [this, r, step] { step.isEmpty() ? emit findingAsked(r.axis, r.f) : emit stepAsked(r.axis, step); });
+        connect(sentence, &QPushButton::clicked, this,
+                [this, r, step] { step.isEmpty() ? emit findingAsked(r.axis, r.f) : emit stepAsked(r.axis, step); });
         h->addWidget(sentence, 1);
         if (r.trap && !r.trap->remedies.empty() && r.trap->remedies.front().reaches) {
             const auto &remedy = r.trap->remedies.front();
@@ -379,14 +389,25 @@ void BoardPage::refreshBelow() {
     for (const auto &axis : m_order) {
         const auto &p = m_session->proved(axis);
         for (const auto &f : p.evaluation.findings)
-            if (f.id == CheckId::B4 && f.variant == 1 && f.margin < 0.5) crashes << u"%1 %2 of %3"_s.arg(QString::fromStdString(axis), text(withUnit(f.demand, Dimension::Force, f.demand < 995 ? "N" : "kN", 2)), text(withUnit(f.capacity, Dimension::Force, f.capacity < 995 ? "N" : "kN", 2)));
+            if (f.id == CheckId::B4 && f.variant == 1 && f.margin < 0.5)
+                crashes << u"%1 %2 of %3"_s.arg(
+                    QString::fromStdString(axis),
+                    text(withUnit(f.demand, Dimension::Force, f.demand < 995 ? "N" : "kN", 2)),
+                    text(withUnit(f.capacity, Dimension::Force, f.capacity < 995 ? "N" : "kN", 2)));
     }
-    m_caution->setText(crashes.isEmpty() ? QString() : u"//  Driven into a stop at rapid: "_s + crashes.join(u", "_s) + u" it carries. Keep clear of the ends; soft ends and a lower rapid there first."_s);
+    m_caution->setText(crashes.isEmpty()
+                           ? QString()
+                           : u"//  Driven into a stop at rapid: "_s + crashes.join(u", "_s) +
+                                 u" it carries. Keep clear of the ends; soft ends and a lower rapid there first."_s);
     m_caution->setVisible(!crashes.isEmpty());
     m_below->setFixedHeight(crashes.isEmpty() ? 214 : 236);
     const auto v = fails ? Verdict::Fails : unknown ? Verdict::NotKnown : watch ? Verdict::Watch : Verdict::Holds;
     m_readyMark->MarkWidget::show(v);
-    m_ready->setText(fails == 1 ? u"Not ready to order: one mend first"_s : fails ? u"Not ready to order: %1 mends first"_s.arg(fails) : unknown ? u"Measure first: %1 not known"_s.arg(unknown) : watch ? u"May be ordered; %1 to watch"_s.arg(watch) : u"Ready to order"_s);
+    m_ready->setText(fails == 1 ? u"Not ready to order: one mend first"_s
+                     : fails    ? u"Not ready to order: %1 mends first"_s.arg(fails)
+                     : unknown  ? u"Measure first: %1 not known"_s.arg(unknown)
+                     : watch    ? u"May be ordered; %1 to watch"_s.arg(watch)
+                                : u"Ready to order"_s);
     const QString currency = text(unitLabel(textAt(m_session->project(), "/currency", "EUR")));
     if (rows.size() > 4) rows.resize(4);
     m_worstShown.clear();
@@ -395,8 +416,14 @@ void BoardPage::refreshBelow() {
     QStringList says{theme().ink.name()};
     for (auto &r : rows) {
         for (const auto &[f, m] : m_mends[r.axis])
-            if (!r.trap && f.id == r.f.id && f.cut == r.f.cut && f.operating == r.f.operating && f.variant == r.f.variant && f.verdict == r.f.verdict) r.mend = &m;
-        says << QString::fromStdString(r.axis) << QString::number(int(r.f.id)) << text(verdictWord(r.f.verdict)) << wordsOf(r) << (r.mend ? mendText(*r.mend, currency) : r.trap && !r.trap->remedies.empty() ? remedyText(r.trap->remedies.front(), currency) : QString());
+            if (!r.trap && f.id == r.f.id && f.cut == r.f.cut && f.operating == r.f.operating &&
+                f.variant == r.f.variant && f.verdict == r.f.verdict)
+                r.mend = &m;
+        says << QString::fromStdString(r.axis) << QString::number(int(r.f.id)) << text(verdictWord(r.f.verdict))
+             << wordsOf(r)
+             << (r.mend                                ? mendText(*r.mend, currency)
+                 : r.trap && !r.trap->remedies.empty() ? remedyText(r.trap->remedies.front(), currency)
+                                                       : QString());
     }
     if (says != m_worstSays) {
         m_worstSays = says;
@@ -406,8 +433,15 @@ void BoardPage::refreshBelow() {
     m_moneyBar->show(totals);
     auto amount = [&](double a) { return text(numberText(std::fabs(a) >= 100 ? std::round(a) : a, 5)); };
     const auto week = knownAt(m_session->project(), "/hours_a_week");
-    m_time->setText(plan.steps.empty() ? u"no steps"_s : week.known() ? u"%1 weeks"_s.arg(text(numberText(std::ceil(plan.left / (week.v / 3600)), 3))) : u"%1 h"_s.arg(text(numberText(plan.left, 3))));
-    m_timeDetail->setText(plan.steps.empty() ? u"they come with a motor"_s : u"%1 h of bench work left%2"_s.arg(text(numberText(plan.left, 3)), week.known() ? u" at %1 h a week"_s.arg(text(numberText(week.v / 3600, 3))) : u"; hours a week not typed"_s));
+    m_time->setText(plan.steps.empty() ? u"no steps"_s
+                    : week.known()     ? u"%1 weeks"_s.arg(text(numberText(std::ceil(plan.left / (week.v / 3600)), 3)))
+                                       : u"%1 h"_s.arg(text(numberText(plan.left, 3))));
+    m_timeDetail->setText(plan.steps.empty()
+                              ? u"they come with a motor"_s
+                              : u"%1 h of bench work left%2"_s.arg(
+                                    text(numberText(plan.left, 3)),
+                                    week.known() ? u" at %1 h a week"_s.arg(text(numberText(week.v / 3600, 3)))
+                                                 : u"; hours a week not typed"_s));
     const auto today = m_session->today();
     std::optional<OrderBy> first;
     std::string what;
@@ -420,9 +454,17 @@ void BoardPage::refreshBelow() {
         }
     }
     m_next->setText(first ? text(shownDay(*first->day, m_session->today())) : u"no date"_s);
-    m_nextDetail->setText(QFontMetrics(face(13)).elidedText(first ? QString::fromStdString(what) + (first->late ? u", %1 days late"_s.arg(first->late) : QString()) : u"type when parts are needed (station 5)"_s, Qt::ElideRight, 286));
-    m_money->setText(totals.budget == totals.budget ? u"%1 of %2 %3"_s.arg(amount(totals.forecast), amount(totals.budget), currency) : u"%1 %2"_s.arg(amount(totals.forecast), currency));
-    m_moneyDetail->setText(u"%1 spent, %2 to buy, %3 kept back"_s.arg(amount(totals.committed), amount(totals.remaining), amount(totals.contingency)) + (totals.unpriced ? u"; %1 without a price"_s.arg(totals.unpriced) : QString()) + (totals.budget == totals.budget ? QString() : u"; no budget typed"_s));
+    m_nextDetail->setText(QFontMetrics(face(13)).elidedText(
+        first ? QString::fromStdString(what) + (first->late ? u", %1 days late"_s.arg(first->late) : QString())
+              : u"type when parts are needed (station 5)"_s,
+        Qt::ElideRight, 286));
+    m_money->setText(totals.budget == totals.budget
+                         ? u"%1 of %2 %3"_s.arg(amount(totals.forecast), amount(totals.budget), currency)
+                         : u"%1 %2"_s.arg(amount(totals.forecast), currency));
+    m_moneyDetail->setText(u"%1 spent, %2 to buy, %3 kept back"_s.arg(
+                               amount(totals.committed), amount(totals.remaining), amount(totals.contingency)) +
+                           (totals.unpriced ? u"; %1 without a price"_s.arg(totals.unpriced) : QString()) +
+                           (totals.budget == totals.budget ? QString() : u"; no budget typed"_s));
 }
 
 void BoardPage::addAxis() {
@@ -443,10 +485,12 @@ void BoardPage::fillAxes() {
     int firstFree = -1;
     for (const auto &a : classAxes()) {
         if (a.machine != code) continue;
-        auto *item = new QListWidgetItem(text(a.axis) + u",  travel ≈ %1 mm, moves ≈ %2 kg"_s.arg(a.travel).arg(a.mass), m_axes);
+        auto *item =
+            new QListWidgetItem(text(a.axis) + u",  travel ≈ %1 mm, moves ≈ %2 kg"_s.arg(a.travel).arg(a.mass), m_axes);
         item->setData(Qt::UserRole, text(a.axis));
         bool used = false;
-        for (const auto &id : m_session->axes()) used |= m_session->at("/axes/" + id + "/class_axis") == std::string(a.axis);
+        for (const auto &id : m_session->axes())
+            used |= m_session->at("/axes/" + id + "/class_axis") == std::string(a.axis);
         if (!used && firstFree < 0) firstFree = m_axes->count() - 1;
     }
     m_axes->setCurrentRow(std::max(0, firstFree));
@@ -471,8 +515,10 @@ void BoardPage::focusCell(const std::string &axis, StationId station) {
                 m_cells[r][c]->setFocus();
                 return;
             }
-    if (m_empty->isVisible()) m_empty->setFocus();
-    else setFocus();
+    if (m_empty->isVisible())
+        m_empty->setFocus();
+    else
+        setFocus();
 }
 
 bool BoardPage::eventFilter(QObject *o, QEvent *e) {
@@ -496,8 +542,14 @@ bool BoardPage::eventFilter(QObject *o, QEvent *e) {
             for (std::size_t i = 0; i < m_cells.size(); ++i)
                 for (std::size_t j = 0; j < m_cells[i].size(); ++j)
                     if (m_cells[i][j] == cell) r = int(i), c = int(j);
-            const int dr = k->key() == Qt::Key_Down ? 1 : k->key() == Qt::Key_Up ? -1 : 0, dc = k->key() == Qt::Key_Right ? 1 : k->key() == Qt::Key_Left ? -1 : 0;
-            if ((dr || dc) && r + dr >= 0 && r + dr < int(m_cells.size()) && c + dc >= 0 && c + dc < int(m_cells[0].size())) {
+            const int dr = k->key() == Qt::Key_Down ? 1
+                           : k->key() == Qt::Key_Up ? -1
+                                                    : 0,
+                      dc = k->key() == Qt::Key_Right  ? 1
+                           : k->key() == Qt::Key_Left ? -1
+                                                      : 0;
+            if ((dr || dc) && r + dr >= 0 && r + dr < int(m_cells.size()) && c + dc >= 0 &&
+                c + dc < int(m_cells[0].size())) {
                 m_cells[std::size_t(r + dr)][std::size_t(c + dc)]->setFocus();
                 return true;
             }
@@ -513,7 +565,8 @@ bool BoardPage::eventFilter(QObject *o, QEvent *e) {
 
 void BoardPage::keyPressEvent(QKeyEvent *e) {
     if (e->modifiers() == Qt::NoModifier && e->key() == Qt::Key_A) return addAxis();
-    if (!m_cells.empty() && (e->key() == Qt::Key_Down || e->key() == Qt::Key_Right || e->key() == Qt::Key_Return)) return m_cells[0][0]->setFocus();
+    if (!m_cells.empty() && (e->key() == Qt::Key_Down || e->key() == Qt::Key_Right || e->key() == Qt::Key_Return))
+        return m_cells[0][0]->setFocus();
     QWidget::keyPressEvent(e);
 }
 

@@ -70,7 +70,7 @@ private:
     struct WorstRow {
         std::string axis;
         Finding f;
-        const Mend *mend; ///< of m_mends
+        const Mend *mend;                ///< of m_mends
         const BuildStep *trap = nullptr; ///< a trap of the build order instead of a finding
     };
     [[nodiscard]] QString wordsOf(const WorstRow &r) const;

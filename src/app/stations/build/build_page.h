@@ -1,5 +1,5 @@
-// Station 6: the order of the work. Steps with hours, ticked; the trap with its ways out; cautions beside the step; what
-// the machine can still do.
+// Station 6: the order of the work. Steps with hours, ticked; the trap with its ways out; cautions beside the step;
+// what the machine can still do.
 #pragma once
 
 #include "app/entries/cells.h"
@@ -28,7 +28,10 @@ class BuildPage : public StationPage {
 public:
     BuildPage(Session *session, QWidget *parent);
     bool handleKey(QKeyEvent *e) override;
-    [[nodiscard]] QString hint() const override { return QStringLiteral("↑↓ step   Space ticks it   M takes the cheapest way out   N new step   Delete leaves it out   Ctrl+P prints"); }
+    [[nodiscard]] QString hint() const override {
+        return QStringLiteral("↑↓ step   Space ticks it   M takes the cheapest way out   N new step   Delete leaves it "
+                              "out   Ctrl+P prints");
+    }
     [[nodiscard]] QString copyText() const override { return m_table->asText(); }
     [[nodiscard]] CellsView *table() const { return m_table; }
     void goTo(const QString &step) override { m_table->setCurrentId(step); }

@@ -21,7 +21,10 @@ void PowerPathView::refresh(const ProvedAxis &p, int chosen) {
     m_chosen = chosen;
     const auto &m = p.model;
     QString words = m.hasMotor ? u"Motor"_s : u"No motor"_s;
-    words += m.belt ? u", belt %1 : %2, centres %3 mm"_s.arg(m.small.teeth).arg(m.large.teeth).arg(text(numberText(p.evaluation.state.centre * 1e3, 5))) : u", direct"_s;
+    words += m.belt ? u", belt %1 : %2, centres %3 mm"_s.arg(m.small.teeth)
+                          .arg(m.large.teeth)
+                          .arg(text(numberText(p.evaluation.state.centre * 1e3, 5)))
+                    : u", direct"_s;
     words += m.hasScrew ? u", screw "_s + text(m.thread.name) : u", screw not named"_s;
     setAccessibleDescription(words);
     QWidget::update();
@@ -33,7 +36,8 @@ void PowerPathView::setNut(double share) {
 QString PowerPathView::scales() const {
     // the widget's pixels are 96 to the inch
     auto scale = [](double pixelsPerMetre) { return pixelsPerMetre > 0 ? 96 / 0.0254 / pixelsPerMetre : 0; };
-    return u"drawn to scale: end view 1 : %1, side view 1 : %2"_s.arg(scale(m_picture.endScale), 0, 'f', 1).arg(scale(m_picture.sideScale), 0, 'f', 1);
+    return u"drawn to scale: end view 1 : %1, side view 1 : %2"_s.arg(scale(m_picture.endScale), 0, 'f', 1)
+        .arg(scale(m_picture.sideScale), 0, 'f', 1);
 }
 
 void PowerPathView::paintEvent(QPaintEvent *) {
@@ -42,14 +46,17 @@ void PowerPathView::paintEvent(QPaintEvent *) {
     if (!m_proved) return;
     const double stripH = 92;
     const double endW = std::min(250.0, width() * 0.30);
-    m_picture = paintPowerPath(p, QRectF(4, 0, endW, height() - stripH - 6), QRectF(endW + 10, 0, width() - endW - 12, height() - stripH - 6), m_proved->model, m_proved->evaluation.state, m_chosen, m_nut);
+    m_picture = paintPowerPath(p, QRectF(4, 0, endW, height() - stripH - 6),
+                               QRectF(endW + 10, 0, width() - endW - 12, height() - stripH - 6), m_proved->model,
+                               m_proved->evaluation.state, m_chosen, m_nut);
     p.setPen(QPen(theme().rule2, 1));
     p.drawLine(QPointF(0, height() - stripH), QPointF(width(), height() - stripH));
     if (const auto now = scales(); now != m_scales) {
         m_scales = now;
         emit scalesChanged();
     }
-    m_strip = paintBeltStrip(p, QRectF(0, height() - stripH + 2, width(), stripH - 2), m_proved->model, m_proved->evaluation.state);
+    m_strip = paintBeltStrip(p, QRectF(0, height() - stripH + 2, width(), stripH - 2), m_proved->model,
+                             m_proved->evaluation.state);
 }
 
 void PowerPathView::mousePressEvent(QMouseEvent *e) {
@@ -66,7 +73,8 @@ void PowerPathView::mousePressEvent(QMouseEvent *e) {
             const int part = it->part;
             emit picked(part);
             if (part == 7) m_drag = Drag::Nut;
-            if ((part == 1 || part == 2) && m_proved && m_proved->model.belt && std::hypot(at.x() - m_picture.smallCentre.x(), at.y() - m_picture.smallCentre.y()) < 80) {
+            if ((part == 1 || part == 2) && m_proved && m_proved->model.belt &&
+                std::hypot(at.x() - m_picture.smallCentre.x(), at.y() - m_picture.smallCentre.y()) < 80) {
                 m_drag = Drag::Centre;
                 m_startCentre = m_proved->evaluation.state.centre;
             }
@@ -77,15 +85,19 @@ void PowerPathView::mousePressEvent(QMouseEvent *e) {
 void PowerPathView::mouseMoveEvent(QMouseEvent *e) {
     const QPointF at = e->position();
     const double slow = e->modifiers() & Qt::AltModifier ? 0.25 : 1;
-    if (m_drag == Drag::Centre && m_picture.endScale > 0) emit centreDragged(m_startCentre + (at.y() - m_from.y()) / m_picture.endScale * slow);
-    else if (m_drag == Drag::Strip) emit centreDragged(m_strip.centreAt(at.x()));
+    if (m_drag == Drag::Centre && m_picture.endScale > 0)
+        emit centreDragged(m_startCentre + (at.y() - m_from.y()) / m_picture.endScale * slow);
+    else if (m_drag == Drag::Strip)
+        emit centreDragged(m_strip.centreAt(at.x()));
     else if (m_drag == Drag::Nut && m_picture.tableRight > m_picture.tableLeft) {
         setNut(m_nut + (at.x() - m_from.x()) / (m_picture.tableRight - m_picture.tableLeft) * slow);
         m_from = at;
     } else {
         bool over = m_strip.track.contains(at);
-        for (const auto &s : m_strip.stops) over |= s.box.contains(at);
-        for (const auto &a : m_picture.areas) over |= a.area.contains(at);
+        for (const auto &s : m_strip.stops)
+            over |= s.box.contains(at);
+        for (const auto &a : m_picture.areas)
+            over |= a.area.contains(at);
         setCursor(over ? Qt::PointingHandCursor : Qt::ArrowCursor);
     }
 }
@@ -93,7 +105,8 @@ void PowerPathView::mouseReleaseEvent(QMouseEvent *) { m_drag = Drag::None; }
 
 // ---- columns
 
-PartColumn::PartColumn(int n, const QString &name, QWidget *parent) : QWidget(parent), part(n), m_name(name), m_body(this) {
+PartColumn::PartColumn(int n, const QString &name, QWidget *parent)
+    : QWidget(parent), part(n), m_name(name), m_body(this) {
     auto *v = new QVBoxLayout(this);
     v->setContentsMargins(5, 32, 5, 2);
     v->setSpacing(1);
@@ -132,7 +145,8 @@ DrivePage::DrivePage(Session *session, QWidget *parent) : StationPage(session, S
     m_catalogue->setObjectName(u"catalogue"_s);
     m_catalogue->setAccessibleName(u"Pick a motor of a usual size"_s);
     m_catalogue->addItem(u"Pick a motor"_s);
-    for (const auto &c : shippedCatalogue().motors) m_catalogue->addItem(QString::fromStdString(c.name) + u", ≈ %1 €"_s.arg(c.price));
+    for (const auto &c : shippedCatalogue().motors)
+        m_catalogue->addItem(QString::fromStdString(c.name) + u", ≈ %1 €"_s.arg(c.price));
     m_catalogue->setFixedWidth(130);
     m_catalogue->view()->setMinimumWidth(260);
     connect(m_catalogue, &QComboBox::activated, this, &DrivePage::pickMotor);
@@ -152,12 +166,54 @@ DrivePage::DrivePage(Session *session, QWidget *parent) : StationPage(session, S
     row->setSpacing(2);
     auto d = [](const char *s) { return u"design/"_s + QString::fromLatin1(s); };
     const std::pair<const char *, std::vector<const char *>> parts[] = {
-        {"Motor", {"motor/holding_torque_Nm", "drive/current_A", "drive/current_kind", "supply/voltage_V", "motor/kind", "motor/torque_convention", "motor/rated_current_A", "motor/resistance_ohm", "motor/inductance_mH", "motor/rotor_inertia_kgm2", "drive/volt_limit_V", "supply/kind", "supply/power_W", "drive/microsteps", "drive/damping", "drive/torque_limit_Nm", "supply/sag", "motor/step_angle_deg", "motor/shaft", "motor/face_mm", "motor/body_length_mm", "motor/usable_speed_rpm", "motor/radial_load_N", "motor/radial_load_at_mm", "cable/length_mm", "cable/cross_section_mm2", "drive/pulse_high_us"}},
-        {"Small pulley", {"transmission", "small_pulley/teeth", "small_pulley/profile", "small_pulley/bore", "small_pulley/flanges", "small_pulley/belt_width_mm", "small_pulley/hub", "small_pulley/face_width_mm", "small_pulley/material", "coupling/stiffness_Nm_rad", "coupling/inertia_kgm2", "coupling/bore_motor", "coupling/bore_screw"}},
-        {"Belt", {"belt/code", "belt/centre_mm", "belt/slot_from_mm", "belt/slot_to_mm", "belt/install_factor", "belt/service_factor", "belt/from_face_mm", "belt/length_tolerance_mm", "belt/efficiency", "belt/pull_for_1mm_a_metre_N"}},
-        {"Large pulley", {"large_pulley/teeth", "large_pulley/profile", "large_pulley/bore", "large_pulley/flanges", "large_pulley/belt_width_mm", "large_pulley/hub", "large_pulley/face_width_mm", "large_pulley/material"}},
-        {"Bearings", {"fixed_end/kind", "fixed_end/drag_Nm", "fixed_end/stiffness_N_um", "fixed_end/static_axial_N", "ends", "far_end/kind", "fixed_end/bore_mm", "fixed_end/outside_mm", "brake/torque_Nm", "brake/where", "brake/delay_s", "end_speed_mm_min", "bumper/stroke_mm", "bumper/force_N"}},
-        {"Screw, nut", {"screw/thread", "screw/kept", "screw/efficiency", "nut/play_mm", "nut/engaged_turns", "nut/preload_N", "screw/bearing_span_mm", "screw/nut_far_mm", "screw/thread_length_mm", "nut/length_mm", "nut/kind", "nut/stiffness_N_um", "screw/static_N", "screw/root_mm", "thread_beyond_a_mm", "thread_beyond_b_mm", "bracket_stiffness_N_um"}},
+        {"Motor",
+         {"motor/holding_torque_Nm",
+          "drive/current_A",
+          "drive/current_kind",
+          "supply/voltage_V",
+          "motor/kind",
+          "motor/torque_convention",
+          "motor/rated_current_A",
+          "motor/resistance_ohm",
+          "motor/inductance_mH",
+          "motor/rotor_inertia_kgm2",
+          "drive/volt_limit_V",
+          "supply/kind",
+          "supply/power_W",
+          "drive/microsteps",
+          "drive/damping",
+          "drive/torque_limit_Nm",
+          "supply/sag",
+          "motor/step_angle_deg",
+          "motor/shaft",
+          "motor/face_mm",
+          "motor/body_length_mm",
+          "motor/usable_speed_rpm",
+          "motor/radial_load_N",
+          "motor/radial_load_at_mm",
+          "cable/length_mm",
+          "cable/cross_section_mm2",
+          "drive/pulse_high_us"}},
+        {"Small pulley",
+         {"transmission", "small_pulley/teeth", "small_pulley/profile", "small_pulley/bore", "small_pulley/flanges",
+          "small_pulley/belt_width_mm", "small_pulley/hub", "small_pulley/face_width_mm", "small_pulley/material",
+          "coupling/stiffness_Nm_rad", "coupling/inertia_kgm2", "coupling/bore_motor", "coupling/bore_screw"}},
+        {"Belt",
+         {"belt/code", "belt/centre_mm", "belt/slot_from_mm", "belt/slot_to_mm", "belt/install_factor",
+          "belt/service_factor", "belt/from_face_mm", "belt/length_tolerance_mm", "belt/efficiency",
+          "belt/pull_for_1mm_a_metre_N"}},
+        {"Large pulley",
+         {"large_pulley/teeth", "large_pulley/profile", "large_pulley/bore", "large_pulley/flanges",
+          "large_pulley/belt_width_mm", "large_pulley/hub", "large_pulley/face_width_mm", "large_pulley/material"}},
+        {"Bearings",
+         {"fixed_end/kind", "fixed_end/drag_Nm", "fixed_end/stiffness_N_um", "fixed_end/static_axial_N", "ends",
+          "far_end/kind", "fixed_end/bore_mm", "fixed_end/outside_mm", "brake/torque_Nm", "brake/where",
+          "brake/delay_s", "end_speed_mm_min", "bumper/stroke_mm", "bumper/force_N"}},
+        {"Screw, nut",
+         {"screw/thread", "screw/kept", "screw/efficiency", "nut/play_mm", "nut/engaged_turns", "nut/preload_N",
+          "screw/bearing_span_mm", "screw/nut_far_mm", "screw/thread_length_mm", "nut/length_mm", "nut/kind",
+          "nut/stiffness_N_um", "screw/static_N", "screw/root_mm", "thread_beyond_a_mm", "thread_beyond_b_mm",
+          "bracket_stiffness_N_um"}},
     };
     int n = 0;
     for (const auto &[name, keys] : parts) {
@@ -169,12 +225,18 @@ DrivePage::DrivePage(Session *session, QWidget *parent) : StationPage(session, S
             if (auto *value = qobject_cast<ValueEntry *>(f)) value->setStanding(u"catalogue"_s);
             c->add(f);
             const QString key = QString::fromLatin1(k);
-            if (key == u"transmission"_s) static_cast<ChoiceEntry *>(f)->setFallback(u"direct"_s);
-            else if (key.startsWith(u"small_pulley"_s)) m_beltOnly.push_back(f);
-            else if (key.startsWith(u"coupling"_s)) m_directOnly.push_back(f);
-            else if (key.startsWith(u"brake"_s)) m_uprightOnly.push_back(f);
-            else if (key == u"nut/preload_N"_s || key == u"screw/static_N"_s) m_ballOnly.push_back(f);
-            else if (key == u"nut/engaged_turns"_s) m_slidingOnly.push_back(f);
+            if (key == u"transmission"_s)
+                static_cast<ChoiceEntry *>(f)->setFallback(u"direct"_s);
+            else if (key.startsWith(u"small_pulley"_s))
+                m_beltOnly.push_back(f);
+            else if (key.startsWith(u"coupling"_s))
+                m_directOnly.push_back(f);
+            else if (key.startsWith(u"brake"_s))
+                m_uprightOnly.push_back(f);
+            else if (key == u"nut/preload_N"_s || key == u"screw/static_N"_s)
+                m_ballOnly.push_back(f);
+            else if (key == u"nut/engaged_turns"_s)
+                m_slidingOnly.push_back(f);
             if (key == u"screw/thread"_s)
                 static_cast<TextEntry *>(f)->setCheck([](const QString &t) {
                     const auto r = readThread(t.toStdString());
@@ -185,7 +247,8 @@ DrivePage::DrivePage(Session *session, QWidget *parent) : StationPage(session, S
                     const auto r = readDesignation(t.toStdString(), "belt");
                     return r ? QString() : QString::fromStdString(r.error().detail);
                 });
-            if (key.endsWith(u"bore"_s) || key.endsWith(u"bore_motor"_s) || key.endsWith(u"bore_screw"_s) || key == u"motor/shaft"_s)
+            if (key.endsWith(u"bore"_s) || key.endsWith(u"bore_motor"_s) || key.endsWith(u"bore_screw"_s) ||
+                key == u"motor/shaft"_s)
                 static_cast<TextEntry *>(f)->setCheck([](const QString &t) {
                     const auto r = readToleratedSize(t.toStdString());
                     return r ? QString() : QString::fromStdString(r.error().detail);
@@ -195,7 +258,9 @@ DrivePage::DrivePage(Session *session, QWidget *parent) : StationPage(session, S
     auto *table = new PartColumn(7, u"Table"_s, host);
     m_columns.push_back(table);
     row->addWidget(table, 1);
-    for (const char *k : {"travel_mm", "targets/rapid_mm_min", "targets/acceleration_m_s2", "survey/run_out_mm", "survey/screw_end"}) table->add(addField(QString::fromLatin1(k), {}, table));
+    for (const char *k :
+         {"travel_mm", "targets/rapid_mm_min", "targets/acceleration_m_s2", "survey/run_out_mm", "survey/screw_end"})
+        table->add(addField(QString::fromLatin1(k), {}, table));
     m_lead = makeLabel({}, 13, Ink::Value, false, true, table);
     table->add(m_lead);
     m_beltFigures = makeLabel({}, 13, Ink::Value, false, true, m_columns[2]);
@@ -253,7 +318,12 @@ void DrivePage::setBelt(int teeth, double centre) {
     const auto &p = *m.small.profile;
     const QString code = text(beltCode(p, teeth, width));
     const QString before = text(m.beltCode);
-    m_session->apply({{{absolute(u"design/belt/code"_s).toStdString(), code.toStdString()}, {absolute(u"design/belt/centre_mm"_s).toStdString(), {{"typed", QString::number(centre * 1e3, 'f', 2).toStdString() + "mm"}, {"standing", "stated"}}}}, u"belt %1 → %2"_s.arg(before.isEmpty() ? u"none"_s : before, code), u"belt:"_s + absolute(u"design/belt"_s)});
+    m_session->apply(
+        {{{absolute(u"design/belt/code"_s).toStdString(), code.toStdString()},
+          {absolute(u"design/belt/centre_mm"_s).toStdString(),
+           {{"typed", QString::number(centre * 1e3, 'f', 2).toStdString() + "mm"}, {"standing", "stated"}}}},
+         u"belt %1 → %2"_s.arg(before.isEmpty() ? u"none"_s : before, code),
+         u"belt:"_s + absolute(u"design/belt"_s)});
 }
 
 void DrivePage::pickMotor(int index) {
@@ -261,7 +331,9 @@ void DrivePage::pickMotor(int index) {
     const auto &c = shippedCatalogue().motors[std::size_t(index - 1)];
     const std::string d = absolute(u"design/"_s).toStdString();
     std::vector<Patch> p;
-    auto put = [&](const char *key, double value, const char *unit) { p.push_back({d + key, {{"typed", numberText(value, 6) + unit}, {"standing", "catalogue"}}}); };
+    auto put = [&](const char *key, double value, const char *unit) {
+        p.push_back({d + key, {{"typed", numberText(value, 6) + unit}, {"standing", "catalogue"}}});
+    };
     put("motor/face_mm", c.face, "mm");
     put("motor/holding_torque_Nm", c.holding, " N m");
     put("motor/rated_current_A", c.current, "A");
@@ -281,7 +353,8 @@ void DrivePage::pickMotor(int index) {
 
 void DrivePage::pick(int part) {
     m_part = part;
-    for (auto *c : m_columns) c->setChosen(c->part == part);
+    for (auto *c : m_columns)
+        c->setChosen(c->part == part);
     if (!m_axis.empty() && !m_session->at("/axes/" + m_axis).is_null()) m_view->refresh(proved(), part);
 }
 
@@ -289,35 +362,55 @@ void DrivePage::choose(const Finding &f) {
     m_ledger->setChosen(&f);
     int part = 0;
     switch (spec(f.id).part) {
-    case Part::Motor: case Part::Drive: case Part::Supply: part = 1; break;
+    case Part::Motor:
+    case Part::Drive:
+    case Part::Supply: part = 1; break;
     case Part::SmallPulley: part = f.variant == 1 ? 4 : 2; break;
     case Part::Belt: part = 3; break;
-    case Part::LargePulley: case Part::ScrewEnd: part = 4; break;
-    case Part::Bearings: case Part::Brake: part = 5; break;
-    case Part::Screw: case Part::Nut: part = 6; break;
+    case Part::LargePulley:
+    case Part::ScrewEnd: part = 4; break;
+    case Part::Bearings:
+    case Part::Brake: part = 5; break;
+    case Part::Screw:
+    case Part::Nut: part = 6; break;
     default: part = 7; break;
     }
     pick(part);
     refresh();
 }
 
-std::vector<SideFigure> sideBySide(const ProvedAxis &a, const ProvedAxis &b, double costA, double costB, const QString &currency) {
+std::vector<SideFigure> sideBySide(const ProvedAxis &a, const ProvedAxis &b, double costA, double costB,
+                                   const QString &currency) {
     std::vector<SideFigure> out;
     auto torque = [](const ProvedAxis &p, bool cut) {
         const Finding *worstRow = nullptr;
         for (const auto &f : p.evaluation.findings)
-            if ((f.id == CheckId::C01 || f.id == CheckId::C02) && (cut ? f.operating == Operating::Cutting : f.operating == Operating::RapidUp) && f.margin == f.margin && (!worstRow || f.margin < worstRow->margin)) worstRow = &f;
+            if ((f.id == CheckId::C01 || f.id == CheckId::C02) &&
+                (cut ? f.operating == Operating::Cutting : f.operating == Operating::RapidUp) && f.margin == f.margin &&
+                (!worstRow || f.margin < worstRow->margin))
+                worstRow = &f;
         return worstRow ? worstRow->margin : notKnown;
     };
-    auto add = [&](const QString &name, double x, double y, bool more, auto &&show) { out.push_back({name, x, y, more, x == x ? show(x) : u"?"_s, y == y ? show(y) : u"?"_s}); };
+    auto add = [&](const QString &name, double x, double y, bool more, auto &&show) {
+        out.push_back({name, x, y, more, x == x ? show(x) : u"?"_s, y == y ? show(y) : u"?"_s});
+    };
     auto times = [](double v) { return text(timesText(v)); };
     add(u"Heaviest cut"_s, torque(a, true), torque(b, true), true, times);
     add(u"Rapid"_s, torque(a, false), torque(b, false), true, times);
     const auto &sa = a.evaluation.state, &sb = b.evaluation.state;
-    add(u"Lost motion, mm"_s, sa.lostMotion * 1e3, sb.lostMotion * 1e3, false, [](double v) { return text(numberText(v, 2)); });
-    add(u"Full step, µm"_s, sa.fullStep * 1e6, sb.fullStep * 1e6, false, [](double v) { return text(numberText(v, 3)); });
-    auto stays = [](const ProvedAxis &p) { return p.model.wheel ? 0.0 : p.evaluation.state.locksDependably && p.evaluation.state.backward <= 0 ? 2.0 : p.evaluation.state.backward <= 0 ? 1.0 : 0.0; };
-    add(u"Stays, power off"_s, stays(a), stays(b), true, [](double v) { return v > 1.5 ? u"yes"_s : v > 0.5 ? u"by sum"_s : u"no"_s; });
+    add(u"Lost motion, mm"_s, sa.lostMotion * 1e3, sb.lostMotion * 1e3, false,
+        [](double v) { return text(numberText(v, 2)); });
+    add(u"Full step, µm"_s, sa.fullStep * 1e6, sb.fullStep * 1e6, false,
+        [](double v) { return text(numberText(v, 3)); });
+    auto stays = [](const ProvedAxis &p) {
+        return p.model.wheel                                                            ? 0.0
+               : p.evaluation.state.locksDependably && p.evaluation.state.backward <= 0 ? 2.0
+               : p.evaluation.state.backward <= 0                                       ? 1.0
+                                                                                        : 0.0;
+    };
+    add(u"Stays, power off"_s, stays(a), stays(b), true, [](double v) {
+        return v > 1.5 ? u"yes"_s : v > 0.5 ? u"by sum"_s : u"no"_s;
+    });
     add(u"Still to spend, "_s + currency, costA, costB, false, [](double v) { return text(numberText(v, 4)); });
     return out;
 }
@@ -326,7 +419,9 @@ void DrivePage::fillSideBySide(const ProvedAxis &p) {
     const std::string other = p.model.designId == "A" ? "B" : "A";
     const bool both = !m_session->at("/axes/" + m_axis + "/designs/" + other).is_null();
     const QString currency = text(unitLabel(textAt(m_session->project(), "/currency", "EUR")));
-    auto cost = [&](const std::string &design) { return partTotals(m_session->project(), m_session->parts(m_axis, design)).remaining; };
+    auto cost = [&](const std::string &design) {
+        return partTotals(m_session->project(), m_session->parts(m_axis, design)).remaining;
+    };
     const ProvedAxis &a = p.model.designId == "A" ? p : m_session->proved(m_axis, "A");
     const ProvedAxis &b = p.model.designId == "B" ? p : both ? m_session->proved(m_axis, "B") : p;
     const auto rows = sideBySide(a, b, cost("A"), both ? cost("B") : cost(p.model.designId), currency);
@@ -351,25 +446,34 @@ void DrivePage::fillSideBySide(const ProvedAxis &p) {
             item->setFont(font);
         }
     }
-    if (!both) m_sides->setHorizontalHeaderLabels({u"Ctrl+B starts B"_s, u"A"_s, u"B"_s});
-    else m_sides->setHorizontalHeaderLabels({u"Side by side"_s, u"A"_s, u"B"_s});
+    if (!both)
+        m_sides->setHorizontalHeaderLabels({u"Ctrl+B starts B"_s, u"A"_s, u"B"_s});
+    else
+        m_sides->setHorizontalHeaderLabels({u"Side by side"_s, u"A"_s, u"B"_s});
 }
 
 void DrivePage::update(const ProvedAxis &p) {
     const auto &m = p.model;
     const auto &s = p.evaluation.state;
     setHeadline(worstOf(p.evaluation, StationId::Drive), text(headline(StationId::Drive, m, p.evaluation)));
-    for (auto *w : m_beltOnly) w->setVisible(m.belt);
-    for (auto *w : m_directOnly) w->setVisible(!m.belt);
-    for (auto *w : m_ballOnly) w->setVisible(m.ballScrew());
-    for (auto *w : m_slidingOnly) w->setVisible(!m.ballScrew());
-    for (auto *w : m_uprightOnly) w->setVisible(m.vertical);
+    for (auto *w : m_beltOnly)
+        w->setVisible(m.belt);
+    for (auto *w : m_directOnly)
+        w->setVisible(!m.belt);
+    for (auto *w : m_ballOnly)
+        w->setVisible(m.ballScrew());
+    for (auto *w : m_slidingOnly)
+        w->setVisible(!m.ballScrew());
+    for (auto *w : m_uprightOnly)
+        w->setVisible(m.vertical);
     m_columns[2]->setVisible(m.belt);
     m_columns[3]->setVisible(m.belt);
     // assumptions in use, shown as such
     auto fallback = [&](const char *suffix, const Known &k) {
         for (auto *v : findChildren<ValueEntry *>())
-            if (v->pointer().endsWith(QString::fromLatin1(suffix))) v->setFallback(k.known() && k.standing != Standing::Unknown ? k.v : notKnown, text(standingCode(k.standing)));
+            if (v->pointer().endsWith(QString::fromLatin1(suffix)))
+                v->setFallback(k.known() && k.standing != Standing::Unknown ? k.v : notKnown,
+                               text(standingCode(k.standing)));
     };
     for (auto *c : findChildren<ChoiceEntry *>())
         if (c->pointer().endsWith(u"screw/kept"_s)) c->setFallback(m.keepsScrew ? u"yes"_s : u"no"_s);
@@ -399,11 +503,17 @@ void DrivePage::update(const ProvedAxis &p) {
         fallback("coupling/stiffness_Nm_rad", m.couplingStiffness);
         fallback("coupling/inertia_kgm2", m.couplingInertia);
     }
-    QString words = u"= lead %1\n= full step %2"_s.arg(text(withUnit(m.lead.v, Dimension::Length, "mm", 4)), text(withUnit(s.fullStep, Dimension::Length, "um", 3)));
+    QString words = u"= lead %1\n= full step %2"_s.arg(text(withUnit(m.lead.v, Dimension::Length, "mm", 4)),
+                                                       text(withUnit(s.fullStep, Dimension::Length, "um", 3)));
     if (s.critical == s.critical) words += u"\n= whips from %1 rpm"_s.arg(text(numberText(s.critical, 4)));
     m_lead->setText(words);
-    if (s.beltForcesKnown) m_beltFigures->setText(u"= set to %1\n= pluck it, %2\n= %3 teeth in mesh"_s.arg(text(withUnit(s.beltForces.install.value(), Dimension::Force, "N", 3)), text(withUnit(s.beltForces.note.value(), Dimension::Frequency, "Hz", 3))).arg(s.open.teethInMesh));
-    else m_beltFigures->setText({});
+    if (s.beltForcesKnown)
+        m_beltFigures->setText(u"= set to %1\n= pluck it, %2\n= %3 teeth in mesh"_s
+                                   .arg(text(withUnit(s.beltForces.install.value(), Dimension::Force, "N", 3)),
+                                        text(withUnit(s.beltForces.note.value(), Dimension::Frequency, "Hz", 3)))
+                                   .arg(s.open.teethInMesh));
+    else
+        m_beltFigures->setText({});
     m_view->refresh(p, m_part);
     m_ledger->refresh(p);
     fillSideBySide(p);
@@ -428,15 +538,18 @@ bool DrivePage::handleKey(QKeyEvent *e) {
         next(1);
         return true;
     }
-    const bool left = e->key() == Qt::Key_Left || e->key() == Qt::Key_Up, right = e->key() == Qt::Key_Right || e->key() == Qt::Key_Down;
+    const bool left = e->key() == Qt::Key_Left || e->key() == Qt::Key_Up,
+               right = e->key() == Qt::Key_Right || e->key() == Qt::Key_Down;
     if ((left || right) && m_part == 7) {
         m_view->setNut(m_view->nut() + (right ? 0.02 : -0.02) * (e->modifiers() & Qt::ShiftModifier ? 5 : 1));
         return true;
     }
-    if ((left || right) && (m_part == 2 || m_part == 3 || m_part == 1) && m.belt && proved().evaluation.state.centre == proved().evaluation.state.centre) {
+    if ((left || right) && (m_part == 2 || m_part == 3 || m_part == 1) && m.belt &&
+        proved().evaluation.state.centre == proved().evaluation.state.centre) {
         const double by = (right ? 1 : -1) * (e->modifiers() & Qt::ShiftModifier ? 1e-3 : 0.1e-3);
         const double centre = proved().evaluation.state.centre + by;
-        m_session->typeInto(absolute(u"design/belt/centre_mm"_s), QString::number(centre * 1e3, 'f', 2) + u"mm"_s, u"stated"_s);
+        m_session->typeInto(absolute(u"design/belt/centre_mm"_s), QString::number(centre * 1e3, 'f', 2) + u"mm"_s,
+                            u"stated"_s);
         return true;
     }
     return false;

@@ -1,4 +1,5 @@
-// Station 3: the power path drawn to scale, its parts picked and dragged, entries under their part, A and B side by side.
+// Station 3: the power path drawn to scale, its parts picked and dragged, entries under their part, A and B side by
+// side.
 #pragma once
 
 #include "app/stations/proof/ledger.h"
@@ -24,7 +25,7 @@ public:
 signals:
     void picked(int part);
     void scalesChanged();
-    void centreDragged(double centre);      ///< m
+    void centreDragged(double centre); ///< m
     void beltChosen(int teeth, double centre);
 
 protected:
@@ -67,7 +68,10 @@ class DrivePage : public StationPage {
 public:
     DrivePage(Session *session, QWidget *parent);
     bool handleKey(QKeyEvent *e) override;
-    [[nodiscard]] QString hint() const override { return QStringLiteral(", . pick a part   arrows move it 0.1 mm   drag the small pulley to move the motor   Ctrl+B tries another design"); }
+    [[nodiscard]] QString hint() const override {
+        return QStringLiteral(", . pick a part   arrows move it 0.1 mm   drag the small pulley to move the motor   "
+                              "Ctrl+B tries another design");
+    }
     [[nodiscard]] QString rightText() const override { return m_view->scales(); }
     void choose(const Finding &f) override;
     [[nodiscard]] PowerPathView *view() const { return m_view; }
@@ -98,6 +102,7 @@ struct SideFigure {
     bool moreIsBetter;
     QString textA, textB;
 };
-std::vector<SideFigure> sideBySide(const ProvedAxis &a, const ProvedAxis &b, double costA, double costB, const QString &currency);
+std::vector<SideFigure> sideBySide(const ProvedAxis &a, const ProvedAxis &b, double costA, double costB,
+                                   const QString &currency);
 
 } // namespace lw

@@ -17,7 +17,9 @@ void CutView::paintEvent(QPaintEvent *) {
     m_grips = paintCut(p, QRectF(rect()).adjusted(2, 10, -2, -2), m_cut);
 }
 void CutView::mousePressEvent(QMouseEvent *e) {
-    m_drag = m_grips.width.adjusted(-4, -4, 4, 4).contains(e->position()) && m_grips.widthScale != 0 ? 1 : m_grips.depth.adjusted(-4, -4, 4, 4).contains(e->position()) && m_grips.depthScale != 0 ? 2 : 0;
+    m_drag = m_grips.width.adjusted(-4, -4, 4, 4).contains(e->position()) && m_grips.widthScale != 0   ? 1
+             : m_grips.depth.adjusted(-4, -4, 4, 4).contains(e->position()) && m_grips.depthScale != 0 ? 2
+                                                                                                       : 0;
     m_from = e->position().y();
     m_start = m_drag == 1 ? m_cut.mill.width.value() : m_cut.mill.depth.value();
     m_scale = m_drag == 1 ? m_grips.widthScale : m_grips.depthScale; // as drawn when it was taken hold of
@@ -27,8 +29,10 @@ void CutView::mouseMoveEvent(QMouseEvent *e) {
     // tenths of a millimetre; never wider than the cutter
     const double moved = (e->position().y() - m_from) * m_scale;
     double v = std::max(0.1e-3, std::round((m_start + moved) * 1e4) / 1e4);
-    if (m_drag == 1) emit widthDragged(std::min(v, m_cut.mill.cutter.value()));
-    else emit depthDragged(v);
+    if (m_drag == 1)
+        emit widthDragged(std::min(v, m_cut.mill.cutter.value()));
+    else
+        emit depthDragged(v);
 }
 void CutView::mouseReleaseEvent(QMouseEvent *) { m_drag = 0; }
 
@@ -38,7 +42,8 @@ void MetalBars::refresh(const Cut &cut) {
     setFixedHeight(int(otherMetalRow * double(m_metals.size())) + 1);
     setVisible(!m_metals.empty());
     QString words;
-    for (const auto &m : m_metals) words += u"%1 %2. "_s.arg(text(m.material->name), text(withUnit(m.force, Dimension::Force, "N", 2)));
+    for (const auto &m : m_metals)
+        words += u"%1 %2. "_s.arg(text(m.material->name), text(withUnit(m.force, Dimension::Force, "N", 2)));
     setAccessibleName(u"The same cut in other metals: "_s + words);
     update();
 }

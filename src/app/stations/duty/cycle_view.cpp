@@ -24,7 +24,10 @@ void CycleView::refresh(const ProvedAxis &p, int current) {
     if (m_scrub > m_cycle.total) m_scrub = -1;
     setAccessibleName(u"Work cycle: force along the screw and speed over time"_s);
     QString words;
-    for (const auto &b : m_cycle.blocks) words += u"%1: %2 s, %3. "_s.arg(text(m_model.moves[std::size_t(b.move)].name), text(b.time == b.time ? numberText(b.time, 3) : "not known"), text(withUnit(std::fabs(b.axial), Dimension::Force, "N")));
+    for (const auto &b : m_cycle.blocks)
+        words += u"%1: %2 s, %3. "_s.arg(text(m_model.moves[std::size_t(b.move)].name),
+                                         text(b.time == b.time ? numberText(b.time, 3) : "not known"),
+                                         text(withUnit(std::fabs(b.axial), Dimension::Force, "N")));
     setAccessibleDescription(words + cycleSums(m_cycle));
     layOut();
     update();
@@ -54,7 +57,8 @@ void CycleView::mousePressEvent(QMouseEvent *e) {
         const auto &b = m_layout.blocks[k];
         const auto &move = m_model.moves[std::size_t(m_cycle.blocks[k].move)];
         const bool own = !move.id.empty();
-        if (own && std::fabs(at.x() - b.strip.right()) < 5 && at.y() > b.strip.top() - 6 && at.y() < b.strip.bottom() + 6) {
+        if (own && std::fabs(at.x() - b.strip.right()) < 5 && at.y() > b.strip.top() - 6 &&
+            at.y() < b.strip.bottom() + 6) {
             m_drag = Drag::Edge;
             m_dragged = int(k);
             m_startWidth = std::max(8.0, b.strip.width());
@@ -82,12 +86,18 @@ void CycleView::mousePressEvent(QMouseEvent *e) {
 }
 void CycleView::mouseMoveEvent(QMouseEvent *e) {
     const QPointF at = e->position();
-    if (m_drag == Drag::Scrub) setScrub(m_layout.timeAt(m_cycle, at.x()));
-    else if (m_drag == Drag::Edge) emit stretched(m_dragged, std::max(0.05, (m_startWidth + at.x() - m_startX) / m_startWidth));
-    else if (m_drag == Drag::Top) emit forced(m_dragged, std::max(5.0, (m_layout.forceBand.bottom() - at.y()) / m_layout.forceBand.height() * m_layout.mostForce - m_startTop));
+    if (m_drag == Drag::Scrub)
+        setScrub(m_layout.timeAt(m_cycle, at.x()));
+    else if (m_drag == Drag::Edge)
+        emit stretched(m_dragged, std::max(0.05, (m_startWidth + at.x() - m_startX) / m_startWidth));
+    else if (m_drag == Drag::Top)
+        emit forced(m_dragged, std::max(5.0, (m_layout.forceBand.bottom() - at.y()) / m_layout.forceBand.height() *
+                                                     m_layout.mostForce -
+                                                 m_startTop));
     else if (m_drag == Drag::None) {
         bool edge = false;
-        for (const auto &b : m_layout.blocks) edge = edge || (std::fabs(at.x() - b.strip.right()) < 5 && at.y() > b.strip.top() - 6);
+        for (const auto &b : m_layout.blocks)
+            edge = edge || (std::fabs(at.x() - b.strip.right()) < 5 && at.y() > b.strip.top() - 6);
         setCursor(edge ? Qt::SizeHorCursor : Qt::ArrowCursor);
     }
 }

@@ -25,8 +25,8 @@ signals:
     void chosen(int block);
     void stretched(int block, double share); ///< new length (or standing time) over the one at the press
     void stretchEnded();
-    void moved(int block, int to);           ///< dropped before the block that stands at `to`
-    void forced(int block, double newton);   ///< the top of a typed force was dragged
+    void moved(int block, int to);         ///< dropped before the block that stands at `to`
+    void forced(int block, double newton); ///< the top of a typed force was dragged
 
 protected:
     void paintEvent(QPaintEvent *) override;

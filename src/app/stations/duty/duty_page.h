@@ -1,5 +1,5 @@
-// Station 2: what the axis must do. The cycle over time, its blocks, the cut being edited, targets, every case of the demand,
-// a part program as the duty, the feel of an electronic handwheel.
+// Station 2: what the axis must do. The cycle over time, its blocks, the cut being edited, targets, every case of the
+// demand, a part program as the duty, the feel of an electronic handwheel.
 #pragma once
 
 #include "app/entries/cells.h"
@@ -22,7 +22,10 @@ public:
     bool handleKey(QKeyEvent *e) override;
     void goTo(const QString &panel) override;
     bool takeFile(const QString &path) override;
-    [[nodiscard]] QString hint() const override { return QStringLiteral("Insert adds a cut   Alt+↑↓ moves a block   drag a block's edge to stretch it   Space plays the cycle"); }
+    [[nodiscard]] QString hint() const override {
+        return QStringLiteral(
+            "Insert adds a cut   Alt+↑↓ moves a block   drag a block's edge to stretch it   Space plays the cycle");
+    }
     [[nodiscard]] QString copyText() const override { return StationPage::copyText() + u'\n' + m_moves->asText(); }
     [[nodiscard]] QString rightText() const override { return m_rightText; }
     [[nodiscard]] CycleView *cycle() const { return m_cycle; }

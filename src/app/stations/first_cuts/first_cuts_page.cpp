@@ -44,7 +44,10 @@ void CardButton::refresh(int number, const QString &title, const CardResult &res
     m_title = title;
     m_result = result;
     m_current = current;
-    setAccessibleName(u"card %1, %2, %3"_s.arg(number).arg(title, result.waits && !result.begun ? u"waits"_s : result.waived ? u"waived"_s : lw::text(verdictWord(result.verdict))));
+    setAccessibleName(u"card %1, %2, %3"_s.arg(number).arg(title, result.waits && !result.begun ? u"waits"_s
+                                                                  : result.waived
+                                                                      ? u"waived"_s
+                                                                      : lw::text(verdictWord(result.verdict))));
     setToolTip(QString::fromStdString(result.sentence));
     update();
 }
@@ -61,11 +64,14 @@ void CardButton::paintEvent(QPaintEvent *) {
     p.setPen(t.ink2);
     p.setFont(face(13, m_current));
     p.drawText(QRectF(6, 3, 24, 18), Qt::AlignLeft | Qt::AlignVCenter, QString::number(m_number));
-    if (waits) p.drawText(QRectF(0, 3, width() - 6, 18), Qt::AlignRight | Qt::AlignVCenter, u"waits"_s);
-    else paintPin(p, {width() - 30.0, 12}, m_result.verdict, {22, 11}, m_result.begun);
+    if (waits)
+        p.drawText(QRectF(0, 3, width() - 6, 18), Qt::AlignRight | Qt::AlignVCenter, u"waits"_s);
+    else
+        paintPin(p, {width() - 30.0, 12}, m_result.verdict, {22, 11}, m_result.begun);
     p.setPen(t.ink);
     p.setFont(face(13, m_current));
-    p.drawText(QRectF(6, 20, width() - 10, 28), Qt::AlignLeft | Qt::AlignTop, QFontMetrics(p.font()).elidedText(m_title.toLower(), Qt::ElideRight, width() - 10));
+    p.drawText(QRectF(6, 20, width() - 10, 28), Qt::AlignLeft | Qt::AlignTop,
+               QFontMetrics(p.font()).elidedText(m_title.toLower(), Qt::ElideRight, width() - 10));
 }
 
 void PredictionList::refresh(const std::vector<Prediction> &rows, bool narrow) {
@@ -73,17 +79,22 @@ void PredictionList::refresh(const std::vector<Prediction> &rows, bool narrow) {
     m_narrow = narrow;
     setFixedHeight(sizeHint().height());
     QStringList words;
-    for (std::size_t k = 0; k < m_rows.size(); ++k) words << rowText(k);
+    for (std::size_t k = 0; k < m_rows.size(); ++k)
+        words << rowText(k);
     setAccessibleName(words.join(u"; "_s));
     update();
 }
 namespace {
-QString figure(const Prediction &q, double v) { return q.unit == "K" || q.unit == "1/mm" ? text(numberText(v, 5)) : text(valueText(v, q.dimension, q.unit, 4)); }
+QString figure(const Prediction &q, double v) {
+    return q.unit == "K" || q.unit == "1/mm" ? text(numberText(v, 5)) : text(valueText(v, q.dimension, q.unit, 4));
+}
 QString unitWord(const Prediction &q) { return q.unit == "1/mm" ? u"per mm"_s : text(unitLabel(q.unit)); }
 } // namespace
 QString PredictionList::rowText(std::size_t k) const {
     const auto &q = m_rows[k];
-    return u"%1: said %2, is %3 %4, %5"_s.arg(text(q.label), q.said == q.said ? figure(q, q.said) : u"not known"_s, q.is == q.is ? figure(q, q.is) : u"not measured"_s, unitWord(q), text(verdictWord(q.verdict)));
+    return u"%1: said %2, is %3 %4, %5"_s.arg(text(q.label), q.said == q.said ? figure(q, q.said) : u"not known"_s,
+                                              q.is == q.is ? figure(q, q.is) : u"not measured"_s, unitWord(q),
+                                              text(verdictWord(q.verdict)));
 }
 void PredictionList::paintEvent(QPaintEvent *) {
     QPainter p(this);
@@ -92,16 +103,20 @@ void PredictionList::paintEvent(QPaintEvent *) {
     for (std::size_t k = 0; k < m_rows.size(); ++k) {
         const auto &q = m_rows[k];
         const double y = double(k) * (m_narrow ? 34 : 72);
-        paintPin(p, {1, y + (m_narrow ? 16 : 18)}, q.verdict, m_narrow ? QSizeF(20, 10) : QSizeF(26, 13), q.is == q.is || q.said == q.said);
+        paintPin(p, {1, y + (m_narrow ? 16 : 18)}, q.verdict, m_narrow ? QSizeF(20, 10) : QSizeF(26, 13),
+                 q.is == q.is || q.said == q.said);
         p.setPen(t.ink);
         if (m_narrow) {
             p.setFont(face(13));
             QString name = text(q.label); // the first words are enough beside its unit
             for (const auto &tail : {u" of "_s, u" by"_s, u" at"_s})
                 if (const auto cut = name.indexOf(tail); cut > 0) name.truncate(cut);
-            p.drawText(QRectF(28, y, width() * 0.37, 32), Qt::AlignLeft | Qt::AlignVCenter, name + u", "_s + unitWord(q));
+            p.drawText(QRectF(28, y, width() * 0.37, 32), Qt::AlignLeft | Qt::AlignVCenter,
+                       name + u", "_s + unitWord(q));
             p.setFont(face(13, true));
-            p.drawText(QRectF(28, y, width() * 0.70 - 28, 32), Qt::AlignRight | Qt::AlignVCenter, (q.said == q.said ? figure(q, q.said) : u"?"_s) + u" → "_s + (q.is == q.is ? figure(q, q.is) : u"?"_s));
+            p.drawText(QRectF(28, y, width() * 0.70 - 28, 32), Qt::AlignRight | Qt::AlignVCenter,
+                       (q.said == q.said ? figure(q, q.said) : u"?"_s) + u" → "_s +
+                           (q.is == q.is ? figure(q, q.is) : u"?"_s));
             paintBand(p, QRectF(width() * 0.73, y, width() * 0.26, 32), q);
         } else {
             p.setFont(face(15));
@@ -113,13 +128,19 @@ void PredictionList::paintEvent(QPaintEvent *) {
             p.drawText(QRectF(0, y + 8, width() - 2, 20), Qt::AlignRight | Qt::AlignVCenter, unit);
             p.setPen(t.ink);
             p.setFont(face(18, true));
-            p.drawText(QRectF(0, y + 4, width() - 8 - unitWidth, 24), Qt::AlignRight | Qt::AlignVCenter, q.is == q.is ? figure(q, q.is) : u"–"_s);
+            p.drawText(QRectF(0, y + 4, width() - 8 - unitWidth, 24), Qt::AlignRight | Qt::AlignVCenter,
+                       q.is == q.is ? figure(q, q.is) : u"–"_s);
             paintBand(p, QRectF(36, y + 28, width() - 40, 26), q);
             p.setFont(face(13));
             p.setPen(t.ink2);
-            QString said = q.said != q.said ? u"not predicted: write what you expect, or measure"_s : (q.saidTyped ? u"said before "_s : q.notBefore ? u"not before "_s : u"predicted "_s) + figure(q, q.said);
+            QString said = q.said != q.said ? u"not predicted: write what you expect, or measure"_s
+                                            : (q.saidTyped   ? u"said before "_s
+                                               : q.notBefore ? u"not before "_s
+                                                             : u"predicted "_s) +
+                                                  figure(q, q.said);
             if (!q.note.empty()) said += u", "_s + QString::fromStdString(q.note);
-            p.drawText(QRectF(0, y + 52, width(), 18), Qt::AlignHCenter | Qt::AlignVCenter, p.fontMetrics().elidedText(said, Qt::ElideRight, width()));
+            p.drawText(QRectF(0, y + 52, width(), 18), Qt::AlignHCenter | Qt::AlignVCenter,
+                       p.fontMetrics().elidedText(said, Qt::ElideRight, width()));
             p.setPen(QPen(t.rule, 1));
             p.drawLine(QPointF(0, y + 71), QPointF(width(), y + 71));
         }
@@ -213,7 +234,10 @@ FirstCutsPage::FirstCutsPage(Session *session, QWidget *parent) : StationPage(se
         m_buttons.push_back(b);
     }
     left->addLayout(cards);
-    left->addWidget(makeLabel(u"Nothing moves before card 1 holds: stop button and earth. Mains and guards by your local rules, a licensed hand for the mains."_s, 13, Ink::Label, false, true, leftHost));
+    left->addWidget(makeLabel(
+        u"Nothing moves before card 1 holds: stop button and earth. Mains and guards by your local rules, a "
+        u"licensed hand for the mains."_s,
+        13, Ink::Label, false, true, leftHost));
     h->addWidget(leftHost, 1);
     auto *right = new QWidget(this);
     right->setFixedWidth(330);
@@ -244,7 +268,8 @@ FirstCutsPage::FirstCutsPage(Session *session, QWidget *parent) : StationPage(se
     v->addWidget(m_draft);
     auto *out = new QHBoxLayout;
     out->setSpacing(6);
-    for (const auto &[name, filter] : {std::pair{u"csv"_s, u"CSV (*.csv)"_s}, {u"json"_s, u"JSON (*.json)"_s}, {u"ini"_s, u"INI (*.ini)"_s}}) {
+    for (const auto &[name, filter] :
+         {std::pair{u"csv"_s, u"CSV (*.csv)"_s}, {u"json"_s, u"JSON (*.json)"_s}, {u"ini"_s, u"INI (*.ini)"_s}}) {
         auto *b = makeButton(name.toUpper(), u"settings_"_s + name, right);
         b->setAccessibleName(u"Save the sheet as "_s + name.toUpper());
         connect(b, &QPushButton::clicked, this, [this, f = filter, s = name] { exportSheet(f, s); });
@@ -272,7 +297,8 @@ void FirstCutsPage::goTo(const QString &code) {
 }
 
 void FirstCutsPage::buildCard(const CardSpec &spec) {
-    for (auto *f : m_entryFields) dropField(f);
+    for (auto *f : m_entryFields)
+        dropField(f);
     m_entryFields.clear();
     while (auto *item = m_entryGrid->takeAt(0)) {
         if (auto *w = item->widget()) {
@@ -289,7 +315,8 @@ void FirstCutsPage::buildCard(const CardSpec &spec) {
         const int rows = std::max<int>(1, int(s.places.size()));
         for (int r = 0; r < rows; ++r) {
             const QString place = s.places.empty() ? text(s.label) : text(s.places[std::size_t(r)]);
-            m_entryGrid->addWidget(makeLabel(place, 13, Ink::Value, false, true, m_entries), row, 0, Qt::AlignLeft | Qt::AlignVCenter);
+            m_entryGrid->addWidget(makeLabel(place, 13, Ink::Value, false, true, m_entries), row, 0,
+                                   Qt::AlignLeft | Qt::AlignVCenter);
             for (int c = 0; c < s.across; ++c) {
                 const QString id = s.places.empty() ? QString::number(c + 1) : u"%1-%2"_s.arg(r + 1).arg(c + 1);
                 auto *f = addValue(base + text(s.key) + u"/"_s + id, QString::number(c + 1), u"measured"_s, m_entries);
@@ -321,8 +348,10 @@ void FirstCutsPage::buildCard(const CardSpec &spec) {
         m_entryGrid->addWidget(waived, row, 4, 1, 3);
         m_entryFields.push_back(waived);
     }
-    for (auto *f : m_entryFields) f->show(); // not only when the event loop comes round
-    for (std::size_t k = 1; k < m_entryFields.size(); ++k) QWidget::setTabOrder(m_entryFields[k - 1], m_entryFields[k]);
+    for (auto *f : m_entryFields)
+        f->show(); // not only when the event loop comes round
+    for (std::size_t k = 1; k < m_entryFields.size(); ++k)
+        QWidget::setTabOrder(m_entryFields[k - 1], m_entryFields[k]);
 }
 
 void FirstCutsPage::update(const ProvedAxis &p) {
@@ -350,7 +379,10 @@ void FirstCutsPage::update(const ProvedAxis &p) {
     }
     const auto &spec = *specs[at];
     const auto &result = results[at];
-    setHeadline(!begun ? Verdict::NotKnown : worstCard == Verdict::Holds && passed < int(specs.size()) ? Verdict::Watch : worstCard, text(cardsHeadline(results, specs)));
+    setHeadline(!begun                                                      ? Verdict::NotKnown
+                : worstCard == Verdict::Holds && passed < int(specs.size()) ? Verdict::Watch
+                                                                            : worstCard,
+                text(cardsHeadline(results, specs)));
     const QString built = QString::fromStdString(m_axis) + text(spec.code) + text(spec.title);
     if (built != m_builtFor) {
         m_builtFor = built;
@@ -358,14 +390,17 @@ void FirstCutsPage::update(const ProvedAxis &p) {
     }
     m_cardTitle->setText(u"Card %1 of %2   %3"_s.arg(at + 1).arg(specs.size()).arg(text(spec.title)));
     m_cardMark->MarkWidget::show(result.verdict, result.begun);
-    m_said->setText((result.waits && !result.begun ? u"Waits for the cards before it. "_s : QString()) + (result.waived ? u"Waived. "_s : QString()) + QString::fromStdString(result.sentence));
+    m_said->setText((result.waits && !result.begun ? u"Waits for the cards before it. "_s : QString()) +
+                    (result.waived ? u"Waived. "_s : QString()) + QString::fromStdString(result.sentence));
     m_todo->setText(text(spec.todo));
     m_accept->setText(u"Good: "_s + text(spec.accept));
     const auto c = caution(spec.cautionId, p.model.mass.v);
     QString advice = c.text ? u"//  "_s + text(c.text->head) + u". "_s + QString::fromStdString(c.words) : QString();
     if (spec.id == CardId::SoftEnds) // what these ends are there for
         for (const auto &f : p.evaluation.findings)
-            if (const auto words = f.id == CheckId::B4 ? cautionOf(p.model, p.evaluation.state, f) : std::string(); !words.empty()) advice += u"\n//  "_s + text(words);
+            if (const auto words = f.id == CheckId::B4 ? cautionOf(p.model, p.evaluation.state, f) : std::string();
+                !words.empty())
+                advice += u"\n//  "_s + text(words);
     m_advice->setText(advice);
     // dial
     m_dial->setVisible(!spec.dial.empty());
@@ -376,14 +411,16 @@ void FirstCutsPage::update(const ProvedAxis &p) {
         face.value = result.dial / unit;
         face.predicted = result.predicted / unit;
         face.turn = spec.dial == "mm" ? 10 : 200;
-        const double most = std::max(face.value == face.value ? std::fabs(face.value) : 0, face.predicted == face.predicted ? face.predicted : 0);
+        const double most = std::max(face.value == face.value ? std::fabs(face.value) : 0,
+                                     face.predicted == face.predicted ? face.predicted : 0);
         if (spec.dial == "um" && most > 200) face.turn = 1000;
         m_dial->refresh(face);
     }
     m_lastReading.clear();
     if (!spec.series.empty() && !spec.dial.empty()) {
         const auto &s = spec.series.front();
-        const QString base = u"/axes/"_s + QString::fromStdString(m_axis) + u"/cards/"_s + text(spec.code) + u"/"_s + text(s.key) + u"/"_s;
+        const QString base = u"/axes/"_s + QString::fromStdString(m_axis) + u"/cards/"_s + text(spec.code) + u"/"_s +
+                             text(s.key) + u"/"_s;
         std::vector<std::vector<double>> sums(std::max<std::size_t>(1, s.places.size()));
         for (const auto &x : cardReadings(project, m_axis, spec, s)) {
             if (!x.struck && x.si == x.si) sums[std::size_t(x.place)].push_back(x.si);
@@ -391,8 +428,10 @@ void FirstCutsPage::update(const ProvedAxis &p) {
         }
         for (std::size_t k = 0; k < m_means.size() && k < sums.size(); ++k) {
             double mean = 0;
-            for (double v : sums[k]) mean += v / double(sums[k].size());
-            m_means[k]->setText(sums[k].empty() ? QString() : u"= "_s + text(valueText(mean, Dimension::Length, s.unit, 3)));
+            for (double v : sums[k])
+                mean += v / double(sums[k].size());
+            m_means[k]->setText(sums[k].empty() ? QString()
+                                                : u"= "_s + text(valueText(mean, Dimension::Length, s.unit, 3)));
         }
     } else if (spec.dial == "mm") {
         m_lastReading = u"/axes/"_s + QString::fromStdString(m_axis) + u"/cards/which_way/distance_mm"_s;
@@ -409,7 +448,10 @@ void FirstCutsPage::update(const ProvedAxis &p) {
         CellRow r;
         r.id = QString::fromStdString(l.key);
         const bool guess = l.source == 'd' && (l.key == "vmax_mm_min" || l.key == "acc_mm_s2" || l.key == "travel_mm");
-        Cell label{QString::fromStdString(l.label) + (l.unit.empty() || l.unit == "1/mm" || l.unit == "1/in" ? QString() : u", "_s + text(unitLabel(l.unit))), l.known ? QString::fromStdString(l.how) : u"needed: "_s + QString::fromStdString(l.missing)};
+        Cell label{QString::fromStdString(l.label) + (l.unit.empty() || l.unit == "1/mm" || l.unit == "1/in"
+                                                          ? QString()
+                                                          : u", "_s + text(unitLabel(l.unit))),
+                   l.known ? QString::fromStdString(l.how) : u"needed: "_s + QString::fromStdString(l.missing)};
         label.italic = guess;
         r.cells.push_back(label);
         Cell value{l.known ? (guess ? u"≈ "_s : QString()) + QString::fromStdString(l.value) : u"not known"_s};
@@ -424,7 +466,8 @@ void FirstCutsPage::update(const ProvedAxis &p) {
     }
     m_sheetModel->setRows(std::move(rows));
     m_sheetTitle->setText(u"Settings sheet, "_s + QString::fromStdString(m_axis));
-    m_draft->setText(passed < int(specs.size()) ? u"Marked DRAFT: %1 cards open"_s.arg(int(specs.size()) - passed) : u"All cards pass"_s);
+    m_draft->setText(passed < int(specs.size()) ? u"Marked DRAFT: %1 cards open"_s.arg(int(specs.size()) - passed)
+                                                : u"All cards pass"_s);
 }
 
 std::vector<SettingsOfAxis> FirstCutsPage::sheets() const {
@@ -432,17 +475,21 @@ std::vector<SettingsOfAxis> FirstCutsPage::sheets() const {
     for (const auto &id : m_session->axes()) {
         const auto &p = m_session->proved(id);
         SettingsOfAxis s{id, settingsSheet(m_session->project(), p.model, p.evaluation.state), false};
-        for (const auto &c : judgeCards(m_session->project(), p.model, p.evaluation.state)) s.draft |= !c.passes();
+        for (const auto &c : judgeCards(m_session->project(), p.model, p.evaluation.state))
+            s.draft |= !c.passes();
         out.push_back(std::move(s));
     }
     return out;
 }
 
 void FirstCutsPage::exportSheet(const QString &filter, const QString &suffix) {
-    exportFile(this, u"the settings of all axes"_s, u"settings."_s + suffix, filter, [this, suffix](const QString &path) {
-        const auto all = sheets();
-        return writeWhole(path, QByteArray::fromStdString(suffix == u"csv"_s ? settingsCsv(all) : suffix == u"json"_s ? settingsJson(all) : settingsIni(all)));
-    });
+    exportFile(this, u"the settings of all axes"_s, u"settings."_s + suffix, filter,
+               [this, suffix](const QString &path) {
+                   const auto all = sheets();
+                   return writeWhole(path, QByteArray::fromStdString(suffix == u"csv"_s    ? settingsCsv(all)
+                                                                     : suffix == u"json"_s ? settingsJson(all)
+                                                                                           : settingsIni(all)));
+               });
 }
 
 void FirstCutsPage::strikeCurrent() {
@@ -453,8 +500,10 @@ void FirstCutsPage::strikeCurrent() {
         auto node = m_session->at(pointer);
         if (!node.is_object()) return;
         const bool struck = node.value("struck", false);
-        if (struck) node.erase("struck");
-        else node["struck"] = true;
+        if (struck)
+            node.erase("struck");
+        else
+            node["struck"] = true;
         m_session->apply({{{pointer, node}}, struck ? u"reading counts again"_s : u"reading struck out"_s});
         emit said(struck ? u"The reading counts again."_s : u"Struck out: it stays here and no longer counts."_s);
     }
@@ -463,7 +512,8 @@ QString FirstCutsPage::sentence() const { return m_said->text(); }
 
 QString FirstCutsPage::copyText() const {
     QString t = m_draft->text() + u"\n"_s;
-    for (const auto &l : m_lines) t += QString::fromStdString(l.label + "\t" + l.value + "\t" + l.unit + "\t" + l.how + "\n");
+    for (const auto &l : m_lines)
+        t += QString::fromStdString(l.label + "\t" + l.value + "\t" + l.unit + "\t" + l.how + "\n");
     return t;
 }
 

@@ -69,7 +69,10 @@ class FirstCutsPage : public StationPage {
 public:
     FirstCutsPage(Session *session, QWidget *parent);
     bool handleKey(QKeyEvent *e) override;
-    [[nodiscard]] QString hint() const override { return QStringLiteral("Enter next reading   N next card   Ctrl+Delete strikes a reading out   Ctrl+C the sheet   hand on the stop, covers on"); }
+    [[nodiscard]] QString hint() const override {
+        return QStringLiteral("Enter next reading   N next card   Ctrl+Delete strikes a reading out   Ctrl+C the sheet "
+                              "  hand on the stop, covers on");
+    }
     [[nodiscard]] QString copyText() const override;
     void showCard(CardId id);
     /// A card by its code, such as lost_motion.

@@ -10,7 +10,9 @@ using namespace Qt::StringLiterals;
 void HoursBars::refresh(const std::vector<PhaseHours> &hours) {
     m_hours = hours;
     QStringList words;
-    for (const auto &h : hours) words << u"%1 %2 of %3 h, %4 left"_s.arg(text(phaseWord(h.phase)), text(numberText(h.spent, 3)), text(numberText(h.planned, 3)), text(numberText(h.left, 3)));
+    for (const auto &h : hours)
+        words << u"%1 %2 of %3 h, %4 left"_s.arg(text(phaseWord(h.phase)), text(numberText(h.spent, 3)),
+                                                 text(numberText(h.planned, 3)), text(numberText(h.left, 3)));
     setAccessibleName(words.join(u"; "_s));
     update();
 }
@@ -18,7 +20,8 @@ void HoursBars::paintEvent(QPaintEvent *) {
     QPainter p(this);
     const auto &t = theme();
     double most = 1;
-    for (const auto &h : m_hours) most = std::max({most, h.planned, h.spent + h.left});
+    for (const auto &h : m_hours)
+        most = std::max({most, h.planned, h.spent + h.left});
     const double x0 = 88, w = width() - x0 - 86;
     for (std::size_t k = 0; k < m_hours.size(); ++k) {
         const auto &h = m_hours[k];
@@ -41,7 +44,8 @@ void HoursBars::paintEvent(QPaintEvent *) {
             p.drawLine(QPointF(x0 + h.planned / most * w, y + 2), QPointF(x0 + h.planned / most * w, y + 20));
         }
         p.setPen(t.ink);
-        p.drawText(QRectF(width() - 84, y, 84, 22), Qt::AlignRight | Qt::AlignVCenter, text(numberText(h.spent, 3)) + (h.left > 0 ? u" + "_s + text(numberText(h.left, 3)) : QString()));
+        p.drawText(QRectF(width() - 84, y, 84, 22), Qt::AlignRight | Qt::AlignVCenter,
+                   text(numberText(h.spent, 3)) + (h.left > 0 ? u" + "_s + text(numberText(h.left, 3)) : QString()));
     }
 }
 
@@ -78,7 +82,9 @@ LogPage::LogPage(Session *session, QWidget *parent) : StationPage(session, Stati
     m_new = new QLineEdit(this);
     m_new->setObjectName(u"newEntry"_s);
     m_new->setAccessibleName(u"New entry"_s);
-    m_new->setPlaceholderText(u"what happened, as you would say it: shim 0.05 out, tail end now 0.012 0.5h    (learnt: … , decided: … choose the kind)"_s);
+    m_new->setPlaceholderText(
+        u"what happened, as you would say it: shim 0.05 out, tail end now 0.012 0.5h    (learnt: … , decided: … "
+        u"choose the kind)"_s);
     m_new->setFont(mono(15));
     m_new->setMaxLength(400);
     m_new->setProperty("plain", true);
@@ -95,7 +101,8 @@ LogPage::LogPage(Session *session, QWidget *parent) : StationPage(session, Stati
     grid->setContentsMargins(0, 0, 0, 0);
     grid->setHorizontalSpacing(12);
     grid->setVerticalSpacing(2);
-    const char *keys[] = {"text", "reason", "label", "before", "after", "hours", "date", "kind", "phase", "figure", "verdict", "pinned"};
+    const char *keys[] = {"text", "reason", "label", "before", "after",   "hours",
+                          "date", "kind",   "phase", "figure", "verdict", "pinned"};
     for (int n = 0; n < int(std::size(keys)); ++n) {
         auto *f = makeField(m_session, m_fieldHost, u"/log/x/"_s + QString::fromLatin1(keys[n]));
         connect(f, &FieldWidget::said, this, &StationPage::said);
@@ -110,9 +117,19 @@ LogPage::LogPage(Session *session, QWidget *parent) : StationPage(session, Stati
     left->addWidget(m_fieldHost);
     auto *buttons = new QHBoxLayout;
     buttons->setSpacing(8);
-    auto *csv = makeButton(u"Save as CSV"_s, u"logCsv"_s, this), *md = makeButton(u"Save as Markdown"_s, u"logMd"_s, this);
-    connect(csv, &QPushButton::clicked, this, [this] { exportFile(this, u"the log"_s, u"log.csv"_s, u"CSV (*.csv)"_s, [this](const QString &path) { return writeWhole(path, QByteArray::fromStdString(logCsv(m_session->log()))); }); });
-    connect(md, &QPushButton::clicked, this, [this] { exportFile(this, u"the log"_s, u"log.md"_s, u"Markdown (*.md)"_s, [this](const QString &path) { return writeWhole(path, QByteArray::fromStdString(logMarkdown(m_session->log(), m_session->name().toStdString()))); }); });
+    auto *csv = makeButton(u"Save as CSV"_s, u"logCsv"_s, this),
+         *md = makeButton(u"Save as Markdown"_s, u"logMd"_s, this);
+    connect(csv, &QPushButton::clicked, this, [this] {
+        exportFile(this, u"the log"_s, u"log.csv"_s, u"CSV (*.csv)"_s, [this](const QString &path) {
+            return writeWhole(path, QByteArray::fromStdString(logCsv(m_session->log())));
+        });
+    });
+    connect(md, &QPushButton::clicked, this, [this] {
+        exportFile(this, u"the log"_s, u"log.md"_s, u"Markdown (*.md)"_s, [this](const QString &path) {
+            return writeWhole(
+                path, QByteArray::fromStdString(logMarkdown(m_session->log(), m_session->name().toStdString())));
+        });
+    });
     buttons->addWidget(csv);
     buttons->addWidget(md);
     buttons->addStretch(1);
@@ -173,7 +190,10 @@ void LogPage::goTo(const QString &entry) {
 void LogPage::update(const ProvedAxis &) {
     const auto &entries = m_session->log();
     const auto c = countDecisions(entries);
-    setHeadline(c.wrong || c.dear ? Verdict::Watch : entries.empty() ? Verdict::NotKnown : Verdict::Holds, text(logHeadline(entries)));
+    setHeadline(c.wrong || c.dear ? Verdict::Watch
+                : entries.empty() ? Verdict::NotKnown
+                                  : Verdict::Holds,
+                text(logHeadline(entries)));
     int counts[9] = {};
     std::vector<CellRow> rows;
     for (const auto &e : entries) {
@@ -185,7 +205,9 @@ void LogPage::update(const ProvedAxis &) {
         r.id = QString::fromStdString(e.id);
         const auto day = dayFromIso(e.date);
         QString shown = day ? text(shownDay(*day)) : QString::fromStdString(e.date);
-        r.cells.push_back(Cell{shown.section(u'\u00a0', 0, 1), shown.section(u'\u00a0', 2) + (e.axis.empty() ? QString() : u"   "_s + QString::fromStdString(e.axis))});
+        r.cells.push_back(Cell{shown.section(u'\u00a0', 0, 1),
+                               shown.section(u'\u00a0', 2) +
+                                   (e.axis.empty() ? QString() : u"   "_s + QString::fromStdString(e.axis))});
         Cell kind;
         kind.kind = e.kind;
         kind.under = text(logKindCode(e.kind));
@@ -195,7 +217,8 @@ void LogPage::update(const ProvedAxis &) {
         if (!e.amends.empty()) what.under = u"amends an earlier entry. "_s + what.under;
         r.cells.push_back(what);
         Cell figures;
-        figures.text = e.before.empty() ? QString::fromStdString(e.after) : QString::fromStdString(e.before) + u" → "_s + QString::fromStdString(e.after);
+        figures.text = e.before.empty() ? QString::fromStdString(e.after)
+                                        : QString::fromStdString(e.before) + u" → "_s + QString::fromStdString(e.after);
         if (!e.label.empty()) figures.text = QString::fromStdString(e.label) + u"  "_s + figures.text;
         figures.right = true;
         if (e.kind == LogKind::Decided) {
@@ -211,11 +234,14 @@ void LogPage::update(const ProvedAxis &) {
         rows.push_back(std::move(r));
     }
     for (int k = -1; k < 8; ++k)
-        if (auto *b = m_kinds->button(k + 100)) b->setText((k < 0 ? u"all"_s : text(logKindCode(LogKind(k)))) + u" %1"_s.arg(counts[k + 1]));
+        if (auto *b = m_kinds->button(k + 100))
+            b->setText((k < 0 ? u"all"_s : text(logKindCode(LogKind(k)))) + u" %1"_s.arg(counts[k + 1]));
     const QString keep = m_table->currentId();
     m_model->setRows(std::move(rows));
-    if (m_model->rowOf(keep) >= 0) m_table->setCurrentId(keep);
-    else if (m_model->rowCount() > 0) m_table->setCurrentIndex(m_model->index(0, 0));
+    if (m_model->rowOf(keep) >= 0)
+        m_table->setCurrentId(keep);
+    else if (m_model->rowCount() > 0)
+        m_table->setCurrentIndex(m_model->index(0, 0));
     const auto &predictions = m_session->predictions().at(m_axis);
     m_predictions->refresh(predictions, true);
     int measured = 0, right = 0;
@@ -226,15 +252,25 @@ void LogPage::update(const ProvedAxis &) {
     m_right->setText(measured ? u"%1 of %2"_s.arg(right).arg(measured) : u"not measured"_s);
     const auto hours = phaseHours(m_session->plan(), entries);
     double planned = 0, spent = 0, left = 0;
-    for (const auto &p : hours) planned += p.planned, spent += p.spent, left += p.left;
+    for (const auto &p : hours)
+        planned += p.planned, spent += p.spent, left += p.left;
     m_hours->refresh(hours);
-    m_hoursTitle->setText(u"%1 of %2, %3 left"_s.arg(text(numberText(spent, 3)), text(numberText(planned, 3)), text(numberText(left, 3))));
+    m_hoursTitle->setText(u"%1 of %2, %3 left"_s.arg(text(numberText(spent, 3)), text(numberText(planned, 3)),
+                                                     text(numberText(left, 3))));
     const auto &totals = m_session->totals();
-    m_money->setText(u"money spent %1%2 %3"_s.arg(text(numberText(totals.committed, 5)), totals.budget == totals.budget ? u" of "_s + text(numberText(totals.budget, 5)) : QString(), text(unitLabel(textAt(m_session->project(), "/currency", "EUR")))));
+    m_money->setText(u"money spent %1%2 %3"_s.arg(
+        text(numberText(totals.committed, 5)),
+        totals.budget == totals.budget ? u" of "_s + text(numberText(totals.budget, 5)) : QString(),
+        text(unitLabel(textAt(m_session->project(), "/currency", "EUR")))));
     QStringList lessons;
     for (const auto &e : entries)
-        if (e.kind == LogKind::Learnt) lessons << QString::fromStdString(e.text) + (e.pinned.empty() ? u"   (not pinned: P)"_s : u"   → "_s + QString::fromStdString(choiceLabel(*fieldAt("log/x/pinned"), e.pinned)));
-    m_lessonsList->setText(lessons.isEmpty() ? u"None yet. An entry that begins learnt: is one."_s : lessons.join(u'\n'));
+        if (e.kind == LogKind::Learnt)
+            lessons << QString::fromStdString(e.text) +
+                           (e.pinned.empty()
+                                ? u"   (not pinned: P)"_s
+                                : u"   → "_s + QString::fromStdString(choiceLabel(*fieldAt("log/x/pinned"), e.pinned)));
+    m_lessonsList->setText(lessons.isEmpty() ? u"None yet. An entry that begins learnt: is one."_s
+                                             : lessons.join(u'\n'));
     showEntry();
 }
 
@@ -244,19 +280,23 @@ void LogPage::showEntry() {
     if (m_entry.isEmpty()) return;
     for (auto &[f, key] : m_fields) {
         const QString pointer = u"/log/"_s + m_entry + u"/"_s + key;
-        if (f->pointer() != pointer) f->setPointer(pointer);
-        else f->refresh();
+        if (f->pointer() != pointer)
+            f->setPointer(pointer);
+        else
+            f->refresh();
     }
 }
 
 void LogPage::write() {
     const QString line = m_new->text().trimmed();
     if (line.isEmpty()) return;
-    const auto patch = writtenEntry(m_session->project(), line.toStdString(), m_kind >= 0 ? LogKind(m_kind) : LogKind::Note, m_axis, m_session->now());
+    const auto patch = writtenEntry(m_session->project(), line.toStdString(),
+                                    m_kind >= 0 ? LogKind(m_kind) : LogKind::Note, m_axis, m_session->now());
     m_new->clear();
     m_session->apply({{patch}, u"log: "_s + line.left(40)});
     m_table->setCurrentId(QString::fromStdString(patch.pointer.substr(5)));
-    if (patch.value.value("kind", std::string()) == "decided") emit said(u"A decision needs its reason, or nobody learns from it: Enter on it, then Why."_s);
+    if (patch.value.value("kind", std::string()) == "decided")
+        emit said(u"A decision needs its reason, or nobody learns from it: Enter on it, then Why."_s);
 }
 
 bool LogPage::handleKey(QKeyEvent *e) {

@@ -28,7 +28,10 @@ class LogPage : public StationPage {
 public:
     LogPage(Session *session, QWidget *parent);
     bool handleKey(QKeyEvent *e) override;
-    [[nodiscard]] QString hint() const override { return QStringLiteral("N new entry   Enter opens its fields   P pins a lesson   Delete takes it away   Ctrl+P prints"); }
+    [[nodiscard]] QString hint() const override {
+        return QStringLiteral(
+            "N new entry   Enter opens its fields   P pins a lesson   Delete takes it away   Ctrl+P prints");
+    }
     [[nodiscard]] QString copyText() const override { return m_table->asText(); }
     [[nodiscard]] CellsView *table() const { return m_table; }
     void goTo(const QString &entry) override;

@@ -20,13 +20,15 @@ bool kept(const PartLine &l) { return l.source == "have" || l.source == "make" |
 void MoneyBar::show(const PartTotals &totals, double tonight) {
     m_totals = totals;
     m_tonight = tonight;
-    setAccessibleName(u"spent %1, to buy %2, kept back %3"_s.arg(money(totals.committed), money(totals.remaining), money(totals.contingency)));
+    setAccessibleName(u"spent %1, to buy %2, kept back %3"_s.arg(money(totals.committed), money(totals.remaining),
+                                                                 money(totals.contingency)));
     update();
 }
 void MoneyBar::paintEvent(QPaintEvent *) {
     QPainter p(this);
     const auto &t = theme();
-    const double most = std::max({m_totals.forecast, m_totals.budget == m_totals.budget ? m_totals.budget : 0.0, 1.0}) * 1.08;
+    const double most =
+        std::max({m_totals.forecast, m_totals.budget == m_totals.budget ? m_totals.budget : 0.0, 1.0}) * 1.08;
     const double k = (width() - 2) / most;
     double x = 1;
     p.fillRect(QRectF(x, 2, m_totals.committed * k, 14), t.ink);
@@ -58,7 +60,8 @@ PartsPage::PartsPage(Session *session, QWidget *parent) : StationPage(session, S
     left->setSpacing(6);
     left->addWidget(makeHeadline());
     left->addWidget(makeLessons());
-    m_model = new CellsModel({u"State"_s, u"Part, what for"_s, u"qty"_s, u"price"_s, u"From"_s, u"Order by, because"_s}, this);
+    m_model = new CellsModel({u"State"_s, u"Part, what for"_s, u"qty"_s, u"price"_s, u"From"_s, u"Order by, because"_s},
+                             this);
     m_model->edited = [this](const QString &id, int column, const QString &typed) {
         const QString problem = m_session->typeInto(u"/parts/"_s + id + (column == 2 ? u"/qty"_s : u"/price"_s), typed);
         if (!problem.isEmpty()) emit said(problem);
@@ -74,7 +77,8 @@ PartsPage::PartsPage(Session *session, QWidget *parent) : StationPage(session, S
     grid->setContentsMargins(0, 0, 0, 0);
     grid->setHorizontalSpacing(14);
     grid->setVerticalSpacing(2);
-    const char *keys[] = {"text", "qty", "price", "from", "lead_days", "order", "need_by", "source", "spare", "price_date", "substitute", "substitute_price"};
+    const char *keys[] = {"text",    "qty",    "price", "from",       "lead_days",  "order",
+                          "need_by", "source", "spare", "price_date", "substitute", "substitute_price"};
     for (int n = 0; n < int(std::size(keys)); ++n) {
         auto *f = makeField(m_session, m_fieldHost, u"/parts/x/"_s + QString::fromLatin1(keys[n]));
         connect(f, &FieldWidget::said, this, &StationPage::said);
@@ -90,22 +94,36 @@ PartsPage::PartsPage(Session *session, QWidget *parent) : StationPage(session, S
     left->addWidget(m_fieldHost);
     auto *buttons = new QHBoxLayout;
     buttons->setSpacing(8);
-    auto *csv = makeButton(u"Save as CSV"_s, u"partsCsv"_s, this), *xlsx = makeButton(u"Save as XLSX"_s, u"partsXlsx"_s, this), *in = makeButton(u"Read a CSV"_s, u"partsIn"_s, this), *add = makeButton(u"New line (N)"_s, u"partsNew"_s, this);
+    auto *csv = makeButton(u"Save as CSV"_s, u"partsCsv"_s, this),
+         *xlsx = makeButton(u"Save as XLSX"_s, u"partsXlsx"_s, this),
+         *in = makeButton(u"Read a CSV"_s, u"partsIn"_s, this),
+         *add = makeButton(u"New line (N)"_s, u"partsNew"_s, this);
     m_next = makeButton(u"Next state (Space)"_s, u"partsNext"_s, this);
     m_mend = makeButton(u"Match the design (M)"_s, u"partsMend"_s, this);
     connect(m_next, &QPushButton::clicked, this, &PartsPage::nextState);
     connect(m_mend, &QPushButton::clicked, this, &PartsPage::matchDesign);
-    connect(csv, &QPushButton::clicked, this, [this] { exportFile(this, u"the parts list"_s, u"parts.csv"_s, u"CSV (*.csv)"_s, [this](const QString &path) { return writeWhole(path, QByteArray::fromStdString(partsCsv(m_session->parts()))); }); });
-    connect(xlsx, &QPushButton::clicked, this, [this] { exportFile(this, u"the parts list"_s, u"parts.xlsx"_s, u"Spreadsheet (*.xlsx)"_s, [this](const QString &path) { return writePartsXlsx(path, m_session->project(), m_session->parts()); }); });
+    connect(csv, &QPushButton::clicked, this, [this] {
+        exportFile(this, u"the parts list"_s, u"parts.csv"_s, u"CSV (*.csv)"_s, [this](const QString &path) {
+            return writeWhole(path, QByteArray::fromStdString(partsCsv(m_session->parts())));
+        });
+    });
+    connect(xlsx, &QPushButton::clicked, this, [this] {
+        exportFile(this, u"the parts list"_s, u"parts.xlsx"_s, u"Spreadsheet (*.xlsx)"_s, [this](const QString &path) {
+            return writePartsXlsx(path, m_session->project(), m_session->parts());
+        });
+    });
     connect(in, &QPushButton::clicked, this, [this] {
-        const QString path = QFileDialog::getOpenFileName(this, u"Read a parts list"_s, {}, u"CSV (*.csv *.txt);;All files (*)"_s);
+        const QString path =
+            QFileDialog::getOpenFileName(this, u"Read a parts list"_s, {}, u"CSV (*.csv *.txt);;All files (*)"_s);
         if (!path.isEmpty()) emit said(importCsv(path));
     });
     connect(add, &QPushButton::clicked, this, &PartsPage::newLine);
-    for (auto *b : {m_next, add}) buttons->addWidget(b);
+    for (auto *b : {m_next, add})
+        buttons->addWidget(b);
     buttons->addWidget(m_mend);
     buttons->addStretch(1);
-    for (auto *b : {in, csv, xlsx}) buttons->addWidget(b);
+    for (auto *b : {in, csv, xlsx})
+        buttons->addWidget(b);
     left->addLayout(buttons);
     h->addLayout(left, 1);
     auto *scroll = new QScrollArea(this);
@@ -196,7 +214,8 @@ void PartsPage::update(const ProvedAxis &) {
     const auto &plan = m_session->plan();
     const auto today = m_session->today();
     const auto &totals = m_session->totals();
-    const auto mine = partTotals(project, std::vector<PartLine>(m_lines.begin(), m_lines.begin() + std::ptrdiff_t(ownLines)));
+    const auto mine =
+        partTotals(project, std::vector<PartLine>(m_lines.begin(), m_lines.begin() + std::ptrdiff_t(ownLines)));
     const QString own = text(unitLabel(textAt(project, "/currency", "EUR")));
     bool mismatch = false, late = false;
     m_mend->setVisible(std::any_of(m_lines.begin(), m_lines.end(), [](const auto &l) { return !l.matches; }));
@@ -211,7 +230,8 @@ void PartsPage::update(const ProvedAxis &) {
     std::set<std::string> orders;
     for (const auto &l : m_lines)
         if (!l.order.empty() && !kept(l)) orders.insert(l.order);
-    for (const auto &o : orders) group(QString::fromStdString(o));
+    for (const auto &o : orders)
+        group(QString::fromStdString(o));
     bool loose = false, box = false;
     for (const auto &l : m_lines) {
         loose |= l.order.empty() && !kept(l);
@@ -219,22 +239,33 @@ void PartsPage::update(const ProvedAxis &) {
     }
     if (loose) group(u"Not in an order yet"_s);
     if (box) group(u"Kept, made or in the box"_s);
-    for (const auto &l : m_lines) group(kept(l) ? u"Kept, made or in the box"_s : l.order.empty() ? u"Not in an order yet"_s : QString::fromStdString(l.order)).push_back(&l);
+    for (const auto &l : m_lines)
+        group(kept(l)           ? u"Kept, made or in the box"_s
+              : l.order.empty() ? u"Not in an order yet"_s
+                                : QString::fromStdString(l.order))
+            .push_back(&l);
     // what asks for something stands first: parcels to send, then on the way, then arrived; the box last
     auto rank = [](const auto &g) {
         int best = 3;
-        for (const auto *l : g.second) best = std::min(best, kept(*l) ? 4 : l->state == PartState::Idea ? 0 : l->state == PartState::Ordered ? 1 : 2);
+        for (const auto *l : g.second)
+            best = std::min(best, kept(*l)                         ? 4
+                                  : l->state == PartState::Idea    ? 0
+                                  : l->state == PartState::Ordered ? 1
+                                                                   : 2);
         return best;
     };
     std::stable_sort(groups.begin(), groups.end(), [&](const auto &a, const auto &b) { return rank(a) < rank(b); });
-    for (auto &g : groups) std::stable_sort(g.second.begin(), g.second.end(), [](const PartLine *a, const PartLine *b) { return a->matches < b->matches; });
+    for (auto &g : groups)
+        std::stable_sort(g.second.begin(), g.second.end(),
+                         [](const PartLine *a, const PartLine *b) { return a->matches < b->matches; });
     std::vector<CellRow> rows;
     for (const auto &[name, lines] : groups) {
         double sum = 0;
         int here = 0;
         for (const auto *l : lines) {
             const double rate = currencyRate(project, l->currency);
-            if (l->price == l->price && rate == rate && l->state != PartState::Dropped) sum += l->price * rate * l->quantity;
+            if (l->price == l->price && rate == rate && l->state != PartState::Dropped)
+                sum += l->price * rate * l->quantity;
             here += l->state == PartState::Arrived || l->state == PartState::Fitted;
         }
         CellRow head;
@@ -243,7 +274,10 @@ void PartsPage::update(const ProvedAxis &) {
         QString words = name;
         const auto from = textAt(project, "/orders/" + name.toStdString() + "/from");
         if (!from.empty()) words += u": "_s + QString::fromStdString(from);
-        words += here == int(lines.size()) ? u", arrived"_s : here ? u", %1 of %2 here"_s.arg(here).arg(lines.size()) : rank(std::pair{name, lines}) == 0 ? u", to send"_s : u", on the way"_s;
+        words += here == int(lines.size())           ? u", arrived"_s
+                 : here                              ? u", %1 of %2 here"_s.arg(here).arg(lines.size())
+                 : rank(std::pair{name, lines}) == 0 ? u", to send"_s
+                                                     : u", on the way"_s;
         Cell at{u"%1 %2"_s.arg(money(sum), own)};
         at.right = true;
         head.cells = {Cell{words}, {}, {}, {}, {}, at};
@@ -258,7 +292,10 @@ void PartsPage::update(const ProvedAxis &) {
             r.cells.push_back(state);
             Cell part{QString::fromStdString(l->text)};
             part.bold = !l->matches;
-            part.under = !l->matches ? u"no longer matches: "_s + QString::fromStdString(l->wanted) : !l->note.empty() ? QString::fromStdString(l->note) : l->derived ? u"asked for by the design"_s : u"typed by hand"_s;
+            part.under = !l->matches        ? u"no longer matches: "_s + QString::fromStdString(l->wanted)
+                         : !l->note.empty() ? QString::fromStdString(l->note)
+                         : l->derived       ? u"asked for by the design"_s
+                                            : u"typed by hand"_s;
             if (!l->matches) {
                 part.underInk = theme().watch;
                 r.wash = theme().watchWash;
@@ -269,13 +306,19 @@ void PartsPage::update(const ProvedAxis &) {
             Cell qty{QString::number(l->quantity) + (l->spare ? u"+%1"_s.arg(l->spare) : QString())};
             qty.right = qty.editable = true;
             r.cells.push_back(qty);
-            Cell price{l->price == l->price ? money(l->price) + u"\u00a0"_s + text(unitLabel(l->currency.empty() ? textAt(project, "/currency", "EUR") : l->currency)) : u"not known"_s};
+            Cell price{
+                l->price == l->price
+                    ? money(l->price) + u"\u00a0"_s +
+                          text(unitLabel(l->currency.empty() ? textAt(project, "/currency", "EUR") : l->currency))
+                    : u"not known"_s};
             price.right = price.editable = true;
             price.italic = l->priceAssumed;
             price.bold = !l->priceAssumed;
             if (l->priceAssumed) price.text = u"≈ "_s + price.text;
             r.cells.push_back(price);
-            r.cells.push_back(Cell{QString::fromStdString(l->from), l->leadDays >= 0 ? u"%1 days"_s.arg(l->leadDays) : kept(*l) ? QString() : u"≈ 14 days"_s});
+            r.cells.push_back(Cell{QString::fromStdString(l->from), l->leadDays >= 0 ? u"%1 days"_s.arg(l->leadDays)
+                                                                    : kept(*l)       ? QString()
+                                                                                     : u"≈ 14 days"_s});
             Cell by;
             if (!l->matches && l->state == PartState::Idea) {
                 by.text = u"Make it match"_s;
@@ -291,7 +334,8 @@ void PartsPage::update(const ProvedAxis &) {
                     by.text = text(shownDay(*o.day, today));
                     by.bold = true;
                     by.mark = o.verdict;
-                    by.under = (o.late ? u"%1 days late; "_s.arg(o.late) : QString()) + QString::fromStdString(o.because) + u" "_s + text(shownDay(*o.needBy, today));
+                    by.under = (o.late ? u"%1 days late; "_s.arg(o.late) : QString()) +
+                               QString::fromStdString(o.because) + u" "_s + text(shownDay(*o.needBy, today));
                     late |= o.verdict == Verdict::Fails;
                 } else {
                     by.text = u"not known"_s;
@@ -312,8 +356,16 @@ void PartsPage::update(const ProvedAxis &) {
                 m_table->setCurrentId(r.id);
                 break;
             }
-    setHeadline(m_lines.empty() ? Verdict::NotKnown : late ? Verdict::Fails : mismatch || mine.inHand < mine.all ? Verdict::Watch : Verdict::Holds,
-                m_lines.empty() ? u"The design asks for nothing yet"_s : mismatch ? u"A line no longer matches the design: mend it first"_s : mine.inHand == mine.all ? u"All parts are in hand"_s : u"%1 of %2 parts in hand, %3 %4 to spend"_s.arg(mine.inHand).arg(mine.all).arg(money(mine.remaining), own));
+    setHeadline(m_lines.empty()                      ? Verdict::NotKnown
+                : late                               ? Verdict::Fails
+                : mismatch || mine.inHand < mine.all ? Verdict::Watch
+                                                     : Verdict::Holds,
+                m_lines.empty()           ? u"The design asks for nothing yet"_s
+                : mismatch                ? u"A line no longer matches the design: mend it first"_s
+                : mine.inHand == mine.all ? u"All parts are in hand"_s
+                                          : u"%1 of %2 parts in hand, %3 %4 to spend"_s.arg(mine.inHand)
+                                                .arg(mine.all)
+                                                .arg(money(mine.remaining), own));
     // tonight: what must be ordered within a week, of all axes
     double tonight = 0;
     QStringList words;
@@ -323,19 +375,35 @@ void PartsPage::update(const ProvedAxis &) {
         if (!o.day || daysBetween(today, *o.day) > 7) continue;
         const double rate = currencyRate(project, l.currency);
         if (l.price == l.price && rate == rate) tonight += l.price * rate * l.quantity;
-        words << u"%1  %2: by %3"_s.arg(QString::fromStdString(l.axis), QString::fromStdString(l.matches ? l.text : l.wanted), text(shownDay(*o.day, today)));
+        words << u"%1  %2: by %3"_s.arg(QString::fromStdString(l.axis),
+                                        QString::fromStdString(l.matches ? l.text : l.wanted),
+                                        text(shownDay(*o.day, today)));
     }
     m_tonight->setText(u"%1 %2"_s.arg(money(tonight), own));
-    m_tonightWords->setText(words.isEmpty() ? u"Nothing is due within a week. Type when a part or its step is needed, and the day to order follows."_s : words.join(u'\n'));
+    m_tonightWords->setText(
+        words.isEmpty()
+            ? u"Nothing is due within a week. Type when a part or its step is needed, and the day to order follows."_s
+            : words.join(u'\n'));
     m_money->MarkWidget::show(totals.verdict);
-    m_total->setText(totals.budget == totals.budget ? u"%1 of %2 %3"_s.arg(money(totals.forecast), money(totals.budget), own) : u"%1 %2"_s.arg(money(totals.forecast), own));
+    m_total->setText(totals.budget == totals.budget
+                         ? u"%1 of %2 %3"_s.arg(money(totals.forecast), money(totals.budget), own)
+                         : u"%1 %2"_s.arg(money(totals.forecast), own));
     m_bar->show(totals, tonight);
-    m_detail->setText(u"%1 spent, %2 to buy, %3 kept back%4%5. ≈ prices are assumed until you type yours."_s.arg(money(totals.committed), money(totals.remaining), money(totals.contingency), totals.unpriced ? u"; %1 without a price"_s.arg(totals.unpriced) : QString(), totals.problem.empty() ? QString() : u". "_s + QString::fromStdString(totals.problem)));
+    m_detail->setText(u"%1 spent, %2 to buy, %3 kept back%4%5. ≈ prices are assumed until you type yours."_s.arg(
+        money(totals.committed), money(totals.remaining), money(totals.contingency),
+        totals.unpriced ? u"; %1 without a price"_s.arg(totals.unpriced) : QString(),
+        totals.problem.empty() ? QString() : u". "_s + QString::fromStdString(totals.problem)));
     QStringList dear;
     for (const auto *l : dearest(project, all)) {
         if (dear.size() == 3) break;
-        QString t = u"%1  %2: %3 %4"_s.arg(QString::fromStdString(l->axis), QString::fromStdString(l->text), money(l->price * l->quantity), text(unitLabel(l->currency.empty() ? textAt(project, "/currency", "EUR") : l->currency)));
-        if (!l->substitute.empty()) t += u"\n     or %1%2"_s.arg(QString::fromStdString(l->substitute), l->substitutePrice == l->substitutePrice ? u", %1 %2"_s.arg(money(l->substitutePrice), own) : QString());
+        QString t = u"%1  %2: %3 %4"_s.arg(
+            QString::fromStdString(l->axis), QString::fromStdString(l->text), money(l->price * l->quantity),
+            text(unitLabel(l->currency.empty() ? textAt(project, "/currency", "EUR") : l->currency)));
+        if (!l->substitute.empty())
+            t += u"\n     or %1%2"_s.arg(QString::fromStdString(l->substitute),
+                                         l->substitutePrice == l->substitutePrice
+                                             ? u", %1 %2"_s.arg(money(l->substitutePrice), own)
+                                             : QString());
         dear << t;
     }
     m_dearest->setText(dear.isEmpty() ? u"Nothing with a price is left to buy."_s : dear.join(u'\n'));
@@ -343,12 +411,22 @@ void PartsPage::update(const ProvedAxis &) {
     if (price.known() && hours.known()) {
         const auto resale = knownAt(project, "/ready/resale");
         const double buildHours = plan.spent + plan.left;
-        const auto c = compareOptions({{"build", totals.forecast, 0, buildHours}, {"ready", price.v, resale.known() ? resale.v : 0, hours.v / 3600}}, 0, "build", "ready");
-        m_ready->setText(c && c->breakEven ? u"%1 %2 an hour"_s.arg(text(numberText(*c->breakEven, 2)), own) : QString());
-        m_readyWords->setText(u"Building: %1 %2 and %3 h. %4: %5 %2 and %6 h. Building pays while an hour of yours is worth less than that."_s.arg(money(totals.forecast), own, text(numberText(buildHours, 3)), QString::fromStdString(textAt(project, "/ready/text", "Ready")), money(price.v), text(numberText(hours.v / 3600, 3))));
+        const auto c = compareOptions({{"build", totals.forecast, 0, buildHours},
+                                       {"ready", price.v, resale.known() ? resale.v : 0, hours.v / 3600}},
+                                      0, "build", "ready");
+        m_ready->setText(c && c->breakEven ? u"%1 %2 an hour"_s.arg(text(numberText(*c->breakEven, 2)), own)
+                                           : QString());
+        m_readyWords->setText(
+            u"Building: %1 %2 and %3 h. %4: %5 %2 and %6 h. "
+            u"Building pays while an hour of yours is worth less than that."_s
+                .arg(money(totals.forecast), own, text(numberText(buildHours, 3)),
+                     QString::fromStdString(textAt(project, "/ready/text", "Ready")), money(price.v),
+                     text(numberText(hours.v / 3600, 3))));
     } else {
         m_ready->clear();
-        m_readyWords->setText(u"Type what a ready one costs and the hours it would still take; then it says what your hour must be worth."_s);
+        m_readyWords->setText(
+            u"Type what a ready one costs and the hours it would still take; "
+            u"then it says what your hour must be worth."_s);
     }
     showLine();
 }
@@ -360,11 +438,14 @@ void PartsPage::showLine() {
     if (!l) return;
     for (auto &[f, key] : m_lineFields) {
         const QString pointer = u"/parts/"_s + m_line + u"/"_s + key;
-        if (f->pointer() != pointer) f->setPointer(pointer);
-        else f->refresh();
+        if (f->pointer() != pointer)
+            f->setPointer(pointer);
+        else
+            f->refresh();
         if (key == u"price"_s) static_cast<ValueEntry *>(f)->setFallback(l->price, u"generic price"_s);
         if (key == u"qty"_s) static_cast<ValueEntry *>(f)->setFallback(l->quantity, u"by the design"_s);
-        if (key == u"lead_days"_s) static_cast<ValueEntry *>(f)->setFallback(l->leadDays < 0 ? 14 : notKnown, u"usual"_s);
+        if (key == u"lead_days"_s)
+            static_cast<ValueEntry *>(f)->setFallback(l->leadDays < 0 ? 14 : notKnown, u"usual"_s);
         if (key == u"text"_s) static_cast<TextEntry *>(f)->setFallback(QString::fromStdString(l->text));
         if (key == u"source"_s) static_cast<ChoiceEntry *>(f)->setFallback(QString::fromStdString(l->source));
     }
@@ -373,15 +454,22 @@ void PartsPage::showLine() {
 void PartsPage::nextState() {
     const auto *l = line();
     if (!l) return;
-    const auto next = l->state == PartState::Idea ? (kept(*l) ? PartState::Arrived : PartState::Ordered) : l->state == PartState::Ordered ? PartState::Arrived : l->state == PartState::Arrived ? PartState::Fitted : PartState::Idea;
-    m_session->apply({partMoved(m_session->project(), *l, next, m_session->now()), QString::fromStdString(l->text) + u" "_s + text(stateCode(next))});
+    const auto next = l->state == PartState::Idea      ? (kept(*l) ? PartState::Arrived : PartState::Ordered)
+                      : l->state == PartState::Ordered ? PartState::Arrived
+                      : l->state == PartState::Arrived ? PartState::Fitted
+                                                       : PartState::Idea;
+    m_session->apply({partMoved(m_session->project(), *l, next, m_session->now()),
+                      QString::fromStdString(l->text) + u" "_s + text(stateCode(next))});
 }
 
 void PartsPage::newLine() {
     int n = 1;
-    while (!m_session->at("/parts/" + m_axis + "-own" + std::to_string(n)).is_null()) ++n;
+    while (!m_session->at("/parts/" + m_axis + "-own" + std::to_string(n)).is_null())
+        ++n;
     const std::string key = m_axis + "-own" + std::to_string(n);
-    m_session->apply({{{"/parts/" + key, {{"axis", m_axis}, {"text", "New part"}, {"source", "buy"}, {"state", "idea"}}}}, u"line added"_s});
+    m_session->apply(
+        {{{"/parts/" + key, {{"axis", m_axis}, {"text", "New part"}, {"source", "buy"}, {"state", "idea"}}}},
+         u"line added"_s});
     m_table->setCurrentId(QString::fromStdString(key));
     m_lineFields.front().first->setFocus();
 }
@@ -408,7 +496,8 @@ QString PartsPage::importCsv(const QString &path) {
         if (p.value.is_object() && !p.value.contains("axis")) p.value["axis"] = m_axis;
     if (!patches.empty()) m_session->apply({patches, u"parts read from "_s + name});
     QString words = u"%1: %2 changed, %3 added"_s.arg(name).arg(in->changed).arg(in->added);
-    if (!in->rejected.empty()) words += u"; %1 not taken: %2"_s.arg(in->rejected.size()).arg(QString::fromStdString(in->rejected.front()));
+    if (!in->rejected.empty())
+        words += u"; %1 not taken: %2"_s.arg(in->rejected.size()).arg(QString::fromStdString(in->rejected.front()));
     return words + (words.endsWith(u'.') ? QString() : u"."_s);
 }
 
@@ -421,8 +510,11 @@ void PartsPage::matchDesign() {
                 break;
             }
     const auto patches = l ? matchPatches(*l) : std::vector<Patch>();
-    if (patches.empty()) emit said(l && !l->matches ? u"It is ordered already: send it back, or change the design."_s : u"Every line matches the design."_s);
-    else m_session->apply({patches, u"line matched: "_s + QString::fromStdString(l->wanted)});
+    if (patches.empty())
+        emit said(l && !l->matches ? u"It is ordered already: send it back, or change the design."_s
+                                   : u"Every line matches the design."_s);
+    else
+        m_session->apply({patches, u"line matched: "_s + QString::fromStdString(l->wanted)});
 }
 
 bool PartsPage::handleKey(QKeyEvent *e) {
@@ -436,7 +528,13 @@ bool PartsPage::handleKey(QKeyEvent *e) {
         return true;
     case Qt::Key_M: matchDesign(); return true;
     case Qt::Key_Delete:
-        if (const auto *l = line()) m_session->apply({l->derived ? partMoved(m_session->project(), *l, l->state == PartState::Dropped ? PartState::Idea : PartState::Dropped, m_session->now()) : std::vector<Patch>{{"/parts/" + l->key, nullptr}}, u"dropped: "_s + QString::fromStdString(l->text)});
+        if (const auto *l = line())
+            m_session->apply({l->derived
+                                  ? partMoved(m_session->project(), *l,
+                                              l->state == PartState::Dropped ? PartState::Idea : PartState::Dropped,
+                                              m_session->now())
+                                  : std::vector<Patch>{{"/parts/" + l->key, nullptr}},
+                              u"dropped: "_s + QString::fromStdString(l->text)});
         return true;
     default: return false;
     }

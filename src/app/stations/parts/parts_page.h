@@ -27,7 +27,10 @@ class PartsPage : public StationPage {
 public:
     PartsPage(Session *session, QWidget *parent);
     bool handleKey(QKeyEvent *e) override;
-    [[nodiscard]] QString hint() const override { return QStringLiteral("Space next state   Enter its fields   M makes a line match   N new line   O order as text   [ ] other axes"); }
+    [[nodiscard]] QString hint() const override {
+        return QStringLiteral("Space next state   Enter its fields   M makes a line match   N new line   O order as "
+                              "text   [ ] other axes");
+    }
     [[nodiscard]] QString copyText() const override { return m_table->asText(); }
     [[nodiscard]] CellsModel *model() const { return m_model; }
     [[nodiscard]] CellsView *table() const { return m_table; }

@@ -70,7 +70,8 @@ void FindingCard::paintEvent(QPaintEvent *) {
     }
 }
 
-Ledger::Ledger(Session *session, StationId station, QWidget *parent) : QScrollArea(parent), m_session(session), m_station(station) {
+Ledger::Ledger(Session *session, StationId station, QWidget *parent)
+    : QScrollArea(parent), m_session(session), m_station(station) {
     setWidgetResizable(true);
     setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     setAccessibleName(u"Findings, worst first"_s);
@@ -102,11 +103,13 @@ void Ledger::refresh(const ProvedAxis &p) {
         m_cards[n]->setVisible(true);
         ++n;
     }
-    for (std::size_t k = n; k < m_cards.size(); ++k) m_cards[k]->setVisible(false);
+    for (std::size_t k = n; k < m_cards.size(); ++k)
+        m_cards[k]->setVisible(false);
     if (m_grows) {
         int h = 0;
         const int w = std::max(280, viewport()->width());
-        for (std::size_t k = 0; k < n; ++k) h += std::max(m_cards[k]->heightForWidth(w), m_cards[k]->sizeHint().height());
+        for (std::size_t k = 0; k < n; ++k)
+            h += std::max(m_cards[k]->heightForWidth(w), m_cards[k]->sizeHint().height());
         setFixedHeight(h + 4);
     }
 }
@@ -120,7 +123,8 @@ void Ledger::setChosen(const Finding *f) {
     m_chosenId = f ? f->id : CheckId::Count;
     m_chosenCut = f ? f->cut : -1;
     m_chosenVariant = f ? f->variant : 0;
-    for (auto *c : m_cards) c->update();
+    for (auto *c : m_cards)
+        c->update();
 }
 
 } // namespace lw

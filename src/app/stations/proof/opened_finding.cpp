@@ -48,31 +48,43 @@ public:
     }
 
 protected:
-    void paintEvent(QPaintEvent *) override { QPainter(this).fillRect(QRectF(0, 0, std::max(2.0, width() * m_share), height()), theme().ink2); }
+    void paintEvent(QPaintEvent *) override {
+        QPainter(this).fillRect(QRectF(0, 0, std::max(2.0, width() * m_share), height()), theme().ink2);
+    }
 
 private:
     double m_share = 0;
 };
 
 QString usualCaution(CheckId id) {
-    if (id == CheckId::M8 || id == CheckId::M9 || id == CheckId::M10) return u"Mind the drop: a head or knee that runs down crushes hands. Prop it before you work under it, and follow the rules for lifting where you are."_s;
-    if (id == CheckId::C17 || id == CheckId::C18) return u"Above 60 V d.c., or with coolant about, cover every bus. Mains wiring is for those licensed for it where you live."_s;
+    if (id == CheckId::M8 || id == CheckId::M9 || id == CheckId::M10)
+        return u"Mind the drop: a head or knee that runs down crushes hands. Prop it before you work under it, and "
+               u"follow the rules for lifting where you are."_s;
+    if (id == CheckId::C17 || id == CheckId::C18)
+        return u"Above 60 V d.c., or with coolant about, cover every bus. Mains wiring is for those licensed for it "
+               u"where you live."_s;
     return {};
 }
 
 QString adviceOf(const DoubtShare &largest) {
     const QString name = text(largest.input->name);
-    if (largest.input->how.empty()) return u"Most of the doubt is the %1, and no measuring cures that: take margin."_s.arg(name);
-    if (largest.standing != Standing::Measured) return u"%1: %2 min, and most of the doubt goes."_s.arg(text(largest.input->how)).arg(largest.input->minutes);
+    if (largest.input->how.empty())
+        return u"Most of the doubt is the %1, and no measuring cures that: take margin."_s.arg(name);
+    if (largest.standing != Standing::Measured)
+        return u"%1: %2 min, and most of the doubt goes."_s.arg(text(largest.input->how)).arg(largest.input->minutes);
     return u"Most of the doubt is the %1, already measured: take margin."_s.arg(name);
 }
 
 std::vector<Line> describe(const ProvedAxis &p, const Finding &f) {
     std::vector<Line> lines;
-    const auto words = [&](const QString &t, Ink ink = Ink::Label, bool bold = false) { lines.push_back({Kind::Words, t, {}, {}, ink, bold}); };
-    if (!spec(f.id).overridable && f.verdict == Verdict::Fails) words(u"No override: geometry, grip and gravity do not bend."_s, Ink::Value, true);
+    const auto words = [&](const QString &t, Ink ink = Ink::Label, bool bold = false) {
+        lines.push_back({Kind::Words, t, {}, {}, ink, bold});
+    };
+    if (!spec(f.id).overridable && f.verdict == Verdict::Fails)
+        words(u"No override: geometry, grip and gravity do not bend."_s, Ink::Value, true);
     if (const auto caution = usualCaution(f.id); !caution.isEmpty()) words(caution, Ink::Value);
-    if (const auto caution = cautionOf(p.model, p.evaluation.state, f); !caution.empty()) words(text(caution), Ink::Value, true);
+    if (const auto caution = cautionOf(p.model, p.evaluation.state, f); !caution.empty())
+        words(text(caution), Ink::Value, true);
 
     const auto w = explain(p.model, p.evaluation.state, f);
     if (!w.steps.empty()) {
@@ -81,8 +93,11 @@ std::vector<Line> describe(const ProvedAxis &p, const Finding &f) {
         for (const auto &s : w.steps) {
             lines.push_back({Kind::Rule});
             words(text(s.name));
-            const QString result = s.symbol == "M" ? text(timesText(s.result)) : text(s.unit.empty() ? numberText(s.result, 4) : withUnit(s.result, s.dimension, s.unit, 4));
-            lines.push_back({Kind::Step, text(formulaText(s.symbol)) + u" = "_s + text(formulaText(s.formula)), {}, result});
+            const QString result = s.symbol == "M" ? text(timesText(s.result))
+                                                   : text(s.unit.empty() ? numberText(s.result, 4)
+                                                                         : withUnit(s.result, s.dimension, s.unit, 4));
+            lines.push_back(
+                {Kind::Step, text(formulaText(s.symbol)) + u" = "_s + text(formulaText(s.formula)), {}, result});
             words(text(figuresText(s)) + u"  (SI)"_s);
         }
     }
@@ -91,20 +106,32 @@ std::vector<Line> describe(const ProvedAxis &p, const Finding &f) {
     std::vector<const Term *> inputs;
     for (const auto &s : w.steps)
         for (const auto &t : s.terms)
-            if (t.standing != Standing::Computed && std::none_of(inputs.begin(), inputs.end(), [&](const Term *o) { return o->name == t.name; })) inputs.push_back(&t);
+            if (t.standing != Standing::Computed &&
+                std::none_of(inputs.begin(), inputs.end(), [&](const Term *o) { return o->name == t.name; }))
+                inputs.push_back(&t);
     if (inputs.empty() && shares.empty()) return lines;
     lines.push_back({Kind::Gap});
     lines.push_back({Kind::Rule});
     lines.push_back({Kind::Title, u"Put in"_s});
     for (const auto *t : inputs) {
         const bool assumed = t->standing == Standing::Assumed;
-        lines.push_back({Kind::Input, text(t->name), (assumed ? u"≈ "_s : QString()) + text(t->unit.empty() ? numberText(t->si, 4) : withUnit(t->si, t->dimension, t->unit, 4)), text(standingCode(t->standing)), Ink::Label, false, assumed});
+        lines.push_back({Kind::Input, text(t->name),
+                         (assumed ? u"≈ "_s : QString()) +
+                             text(t->unit.empty() ? numberText(t->si, 4) : withUnit(t->si, t->dimension, t->unit, 4)),
+                         text(standingCode(t->standing)), Ink::Label, false, assumed});
     }
     if (!shares.empty()) {
         lines.push_back({Kind::Gap});
         lines.push_back({Kind::Title, u"Share of the doubt"_s});
         for (std::size_t k = 0; k < std::min<std::size_t>(shares.size(), 7) && shares[k].share >= 0.005; ++k)
-            lines.push_back({Kind::Share, text(shares[k].input->name), {}, text(numberText(shares[k].share * 100, 2)) + u" %"_s, Ink::Label, false, false, shares[k].share});
+            lines.push_back({Kind::Share,
+                             text(shares[k].input->name),
+                             {},
+                             text(numberText(shares[k].share * 100, 2)) + u" %"_s,
+                             Ink::Label,
+                             false,
+                             false,
+                             shares[k].share});
         words(adviceOf(shares.front()), Ink::Value);
     } else if (f.rung && !f.missing) {
         words(u"Spread of these inputs not known: no whisker."_s);
@@ -138,7 +165,8 @@ OpenedFinding::OpenedFinding(Session *session, QWidget *parent) : QScrollArea(pa
     m_rung = new RungWidget(body);
     m_bounds = makeLabel({}, 13, Ink::Label, false, false, body);
     m_lever = makeLabel({}, 13, Ink::Touch, true, true, body);
-    for (QWidget *w : std::initializer_list<QWidget *>{m_reason, m_rung, m_bounds, m_lever}) m_layout->addWidget(w);
+    for (QWidget *w : std::initializer_list<QWidget *>{m_reason, m_rung, m_bounds, m_lever})
+        m_layout->addWidget(w);
     for (int n = 0; n < int(m_mends.size()); ++n) {
         auto *b = makeLink({}, body, n == 0, true);
         b->hide();
@@ -172,7 +200,9 @@ void OpenedFinding::show(const ProvedAxis &p, const Finding &f) {
     setMends({});
 
     auto lines = describe(p, f);
-    const bool sameShape = m_linesHost && lines.size() == m_lines.size() && std::equal(lines.begin(), lines.end(), m_lines.begin(), [](const Line &a, const Line &b) { return a.sameShape(b); });
+    const bool sameShape = m_linesHost && lines.size() == m_lines.size() &&
+                           std::equal(lines.begin(), lines.end(), m_lines.begin(),
+                                      [](const Line &a, const Line &b) { return a.sameShape(b); });
     m_lines = std::move(lines);
     if (!sameShape) build();
     fill();
@@ -186,7 +216,8 @@ void OpenedFinding::build() {
     auto *v = new QVBoxLayout(m_linesHost);
     v->setContentsMargins(0, 0, 0, 0);
     v->setSpacing(6);
-    for (const auto &line : m_lines) m_made.push_back(make(line));
+    for (const auto &line : m_lines)
+        m_made.push_back(make(line));
     m_layout->insertWidget(m_layout->count() - 1, m_linesHost);
     m_linesHost->show();
     verticalScrollBar()->setValue(at);

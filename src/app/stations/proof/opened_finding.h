@@ -1,4 +1,5 @@
-// One finding opened: its sentence, what would mend it, its working, what was put in, and each input's share of the doubt.
+// One finding opened: its sentence, what would mend it, its working, what was put in, and each input's share of the
+// doubt.
 #pragma once
 
 #include "app/window/style.h"
@@ -11,8 +12,8 @@ class QVBoxLayout;
 
 namespace lw {
 
-/// What is shown is first described as a list of lines, then put into widgets; those are made anew only when the shape of
-/// the list changes, so a keystroke rewrites labels instead of building a page.
+/// What is shown is first described as a list of lines, then put into widgets; those are made anew only when the shape
+/// of the list changes, so a keystroke rewrites labels instead of building a page.
 class OpenedFinding : public QScrollArea {
     Q_OBJECT
 public:
@@ -29,7 +30,9 @@ public:
         Ink ink = Ink::Label;
         bool bold = false, assumed = false;
         double share = 0;
-        [[nodiscard]] bool sameShape(const Line &o) const { return kind == o.kind && ink == o.ink && bold == o.bold && assumed == o.assumed; }
+        [[nodiscard]] bool sameShape(const Line &o) const {
+            return kind == o.kind && ink == o.ink && bold == o.bold && assumed == o.assumed;
+        }
     };
 
 signals:

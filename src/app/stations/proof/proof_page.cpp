@@ -20,7 +20,8 @@ void MarginLadder::refresh(const ProvedAxis &p, int current) {
     m_rows.clear();
     QString words;
     for (const auto &f : p.evaluation.findings) {
-        m_rows.push_back({f, text(titleOf(p.model, f)), f.rung ? text(figuresOf(f, viewUnits().system)) : QString(), f.missing ? u"?"_s : text(marginText(f))});
+        m_rows.push_back({f, text(titleOf(p.model, f)), f.rung ? text(figuresOf(f, viewUnits().system)) : QString(),
+                          f.missing ? u"?"_s : text(marginText(f))});
         words += rowText(int(m_rows.size()) - 1) + u"\n"_s;
     }
     m_current = current;
@@ -41,11 +42,14 @@ void MarginLadder::setCurrent(int row) {
     const int top = row * rowHeight;
     auto *bar = verticalScrollBar();
     if (top < bar->value()) bar->setValue(top);
-    if (top + rowHeight + 22 > bar->value() + viewport()->height()) bar->setValue(top + rowHeight + 22 - viewport()->height());
+    if (top + rowHeight + 22 > bar->value() + viewport()->height())
+        bar->setValue(top + rowHeight + 22 - viewport()->height());
     viewport()->update();
 }
 
-void MarginLadder::resizeEvent(QResizeEvent *) { verticalScrollBar()->setRange(0, std::max(0, int(m_rows.size()) * rowHeight + 22 - viewport()->height())); }
+void MarginLadder::resizeEvent(QResizeEvent *) {
+    verticalScrollBar()->setRange(0, std::max(0, int(m_rows.size()) * rowHeight + 22 - viewport()->height()));
+}
 
 void MarginLadder::paintEvent(QPaintEvent *) {
     QPainter p(viewport());
@@ -71,7 +75,8 @@ void MarginLadder::paintEvent(QPaintEvent *) {
         p.setFont(face(15, on));
         p.setPen(t.ink);
         const double figW = QFontMetricsF(face(13)).horizontalAdvance(r.figures);
-        p.drawText(QRectF(44, y, rungLeft - 60 - figW, rowHeight), Qt::AlignLeft | Qt::AlignVCenter, QFontMetrics(p.font()).elidedText(r.title, Qt::ElideRight, int(rungLeft - 64 - figW)));
+        p.drawText(QRectF(44, y, rungLeft - 60 - figW, rowHeight), Qt::AlignLeft | Qt::AlignVCenter,
+                   QFontMetrics(p.font()).elidedText(r.title, Qt::ElideRight, int(rungLeft - 64 - figW)));
         p.setFont(face(13));
         p.setPen(t.ink2);
         p.drawText(QRectF(0, y, rungLeft - 12, rowHeight), Qt::AlignRight | Qt::AlignVCenter, r.figures);
@@ -101,11 +106,16 @@ void MarginLadder::mousePressEvent(QMouseEvent *e) {
 }
 void MarginLadder::keyPressEvent(QKeyEvent *e) {
     int row = m_current;
-    if (e->key() == Qt::Key_Down) ++row;
-    else if (e->key() == Qt::Key_Up) --row;
-    else if (e->key() == Qt::Key_PageDown) row += 8;
-    else if (e->key() == Qt::Key_PageUp) row -= 8;
-    else return e->ignore();
+    if (e->key() == Qt::Key_Down)
+        ++row;
+    else if (e->key() == Qt::Key_Up)
+        --row;
+    else if (e->key() == Qt::Key_PageDown)
+        row += 8;
+    else if (e->key() == Qt::Key_PageUp)
+        row -= 8;
+    else
+        return e->ignore();
     emit chosen(std::clamp(row, 0, std::max(0, rows() - 1)));
 }
 
@@ -143,7 +153,9 @@ void ProofPage::choose(const Finding &f) {
 
 const Finding *ProofPage::current() const {
     for (const auto &f : m_session->proved(m_axis).evaluation.findings)
-        if (m_has && f.id == m_chosen.id && f.cut == m_chosen.cut && f.operating == m_chosen.operating && (f.variant == m_chosen.variant || f.rung)) return &f;
+        if (m_has && f.id == m_chosen.id && f.cut == m_chosen.cut && f.operating == m_chosen.operating &&
+            (f.variant == m_chosen.variant || f.rung))
+            return &f;
     return nullptr;
 }
 

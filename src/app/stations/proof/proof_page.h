@@ -51,7 +51,9 @@ public:
         m_chart->copy();
         return true;
     }
-    [[nodiscard]] QString hint() const override { return QStringLiteral("↑↓ rungs   W working   M mend   Ctrl+C copies the chart   Ctrl+B keep as A"); }
+    [[nodiscard]] QString hint() const override {
+        return QStringLiteral("↑↓ rungs   W working   M mend   Ctrl+C copies the chart   Ctrl+B keep as A");
+    }
     void whenQuiet() override;
 
 protected:

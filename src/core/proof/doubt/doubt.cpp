@@ -13,7 +13,8 @@ constexpr DoubtInput inputs[] = {
     {&AxisModel::pull, "pull of the ways", "Pull the table with a spring scale, nut off", 10},
     {&AxisModel::efficiency, "screw efficiency", "Pull at the handle rim beside the direct pull", 10},
     {&AxisModel::mass, "what moves", "Weigh it end by end", 15},
-    {&AxisModel::torqueFactor, "motor's torque curve", "Arm and scale on the shaft for holding torque, LCR meter on a winding", 20},
+    {&AxisModel::torqueFactor, "motor's torque curve",
+     "Arm and scale on the shaft for holding torque, LCR meter on a winding", 20},
     {&AxisModel::currentFactor, "drive current", "Clamp ammeter on one phase", 5},
     {&AxisModel::rotor, "rotor inertia", "", 0},
     {&AxisModel::sag, "supply sag", "Meter on the supply while it moves", 5},
@@ -21,7 +22,8 @@ constexpr DoubtInput inputs[] = {
     {&AxisModel::lead, "travel a turn", "Ten turns against a rule", 5},
     {&AxisModel::runOut, "run-out", "Dial on the pulley seat", 5},
     {&AxisModel::strut, "strut", "Hang it on the scale", 10},
-    {&AxisModel::beltStiffnessFactor, "belt stiffness", "Hang a weight on a length of the belt, measure its stretch", 15},
+    {&AxisModel::beltStiffnessFactor, "belt stiffness", "Hang a weight on a length of the belt, measure its stretch",
+     15},
     {&AxisModel::radialLoad, "motor's radial rating", "Read the data sheet", 5},
     {&AxisModel::couplingStiffness, "coupling stiffness", "Read the data sheet", 5},
     {&AxisModel::lostNow, "lost motion", "Gauge on the table, handle turned back", 5},
@@ -117,7 +119,8 @@ void addBands(const AxisModel &m, std::vector<Finding> &findings) {
     const AxisModel centre = medianModel(m);
     const auto base = evaluate(centre);
     std::vector<const Finding *> middle(n);
-    for (std::size_t i = 0; i < n; ++i) middle[i] = rowOf(base, findings[i], i);
+    for (std::size_t i = 0; i < n; ++i)
+        middle[i] = rowOf(base, findings[i], i);
     std::vector<double> up(n, 0), down(n, 0);
     std::vector<char> assumed(n, 0);
     AxisModel c = centre;
@@ -154,7 +157,8 @@ void addBands(const AxisModel &m, std::vector<Finding> &findings) {
         if (tableRating) {
             f.assumedDecides = true;
             f.verdict = Verdict::NotKnown;
-        } else if (assumed[i] && f.chance == f.chance && spec(f.id).overridable) { // a geometry or gravity refusal stays
+        } else if (assumed[i] && f.chance == f.chance &&
+                   spec(f.id).overridable) { // a geometry or gravity refusal stays
             constexpr double fails = 0.25, judged = 0.95;
             if (f.chance < fails) {
                 f.likely = f.verdict != Verdict::Fails;
@@ -175,7 +179,8 @@ void finish(const AxisModel &m, Evaluation &e) {
     };
     std::stable_sort(e.findings.begin(), e.findings.end(), [&](const Finding &a, const Finding &b) {
         if (a.verdict != b.verdict) return a.verdict < b.verdict;
-        if (a.rung != b.rung && a.verdict >= Verdict::Watch) return a.rung; // rows without a place on the ladder come last
+        if (a.rung != b.rung && a.verdict >= Verdict::Watch)
+            return a.rung; // rows without a place on the ladder come last
         return nearness(a) < nearness(b);
     });
 }
@@ -209,7 +214,8 @@ std::vector<DoubtShare> doubtShares(const AxisModel &m, const Finding &f) {
         out.push_back({&in, d * d, k.standing, k.v, q.low, q.high});
         total += d * d;
     }
-    for (auto &s : out) s.share /= total;
+    for (auto &s : out)
+        s.share /= total;
     std::sort(out.begin(), out.end(), [](const auto &a, const auto &b) { return a.share > b.share; });
     return out;
 }
@@ -218,7 +224,8 @@ DrawnMargins simulateMargins(const AxisModel &m, const Finding &f, int draws, un
     std::vector<double> margins;
     margins.reserve(static_cast<std::size_t>(draws));
     std::vector<std::mt19937_64> streams; // one an input: adding an input leaves the others' draws alone
-    for (std::size_t k = 0; k < std::size(inputs); ++k) streams.emplace_back(seed + 7919u * static_cast<unsigned>(k));
+    for (std::size_t k = 0; k < std::size(inputs); ++k)
+        streams.emplace_back(seed + 7919u * static_cast<unsigned>(k));
     const AxisModel &centre = m;
     const double scale = f.must > 0 ? f.must : f.wanted;
     int above = 0;
@@ -238,7 +245,9 @@ DrawnMargins simulateMargins(const AxisModel &m, const Finding &f, int draws, un
     }
     std::sort(margins.begin(), margins.end());
     if (margins.empty()) return {notKnown, notKnown, notKnown, notKnown, notKnown};
-    auto at = [&](double p) { return margins[std::min(margins.size() - 1, static_cast<std::size_t>(p * static_cast<double>(margins.size())))]; };
+    auto at = [&](double p) {
+        return margins[std::min(margins.size() - 1, static_cast<std::size_t>(p * static_cast<double>(margins.size())))];
+    };
     const double n = static_cast<double>(margins.size());
     const double p = above / n;
     return {at(0.05), at(0.5), at(0.95), p, std::sqrt(p * (1 - p) / n)};

@@ -9,9 +9,9 @@ namespace lw {
 /// An input that can be moved on its own.
 struct DoubtInput {
     Known AxisModel::*member;
-    std::string_view name;   ///< in shop words
-    std::string_view how;    ///< how it could be measured; empty: it cannot
-    int minutes;             ///< what measuring takes
+    std::string_view name; ///< in shop words
+    std::string_view how;  ///< how it could be measured; empty: it cannot
+    int minutes;           ///< what measuring takes
 };
 std::span<const DoubtInput> doubtInputs();
 
@@ -26,17 +26,18 @@ struct Quantiles {
 /// One input's part in a finding's doubt.
 struct DoubtShare {
     const DoubtInput *input;
-    double share;     ///< of the variance of ln(margin), 0..1
+    double share; ///< of the variance of ln(margin), 0..1
     Standing standing;
     double value, low, high;
 };
 /// The model the doubt starts from: every input at its middle, the cold day counted in.
 [[nodiscard]] AxisModel medianModel(const AxisModel &m);
-/// Bands of all findings, index by index, one input moved at a time to its 5 and 95 % point, the others at their middle;
-/// each side's deviations of ln(margin over must) added by their squares (first order, independent inputs; JCGM 100). Which
-/// row of a check decides may change on the way: its reserve counts. Where an assumed input sways a row, the chance that it
-/// keeps its must judges: below one in four it fails, below 95 in 100 it is not known. Rows that cannot be waived are judged
-/// by their middle value; the pull on a motor shaft rated by a table of such motors stays not known.
+/// Bands of all findings, index by index, one input moved at a time to its 5 and 95 % point, the others at their
+/// middle; each side's deviations of ln(margin over must) added by their squares (first order, independent inputs; JCGM
+/// 100). Which row of a check decides may change on the way: its reserve counts. Where an assumed input sways a row,
+/// the chance that it keeps its must judges: below one in four it fails, below 95 in 100 it is not known. Rows that
+/// cannot be waived are judged by their middle value; the pull on a motor shaft rated by a table of such motors stays
+/// not known.
 void addBands(const AxisModel &m, std::vector<Finding> &findings);
 /// Shares of the doubt of one finding, largest first.
 [[nodiscard]] std::vector<DoubtShare> doubtShares(const AxisModel &m, const Finding &f);

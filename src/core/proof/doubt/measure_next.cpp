@@ -6,8 +6,17 @@ namespace lw {
 namespace {
 /// The input as it would be known once measured.
 Known measuredKnown(const DoubtInput &in, Known k) {
-    if (in.member == &AxisModel::torqueFactor) return {1, Standing::Measured, 0.9, 1.1, Shape::Triangular}; // the model's own doubt stays
-    const double width = in.member == &AxisModel::pull ? 0.15 : in.member == &AxisModel::mass ? 0.02 : in.member == &AxisModel::lead ? 0.005 : in.member == &AxisModel::breakaway || in.member == &AxisModel::cutFactor || in.member == &AxisModel::beltStiffnessFactor ? 0.10 : in.member == &AxisModel::efficiency ? 0.21 : in.member == &AxisModel::currentFactor ? 0.02 : 0.05;
+    if (in.member == &AxisModel::torqueFactor)
+        return {1, Standing::Measured, 0.9, 1.1, Shape::Triangular}; // the model's own doubt stays
+    const double width = in.member == &AxisModel::pull   ? 0.15
+                         : in.member == &AxisModel::mass ? 0.02
+                         : in.member == &AxisModel::lead ? 0.005
+                         : in.member == &AxisModel::breakaway || in.member == &AxisModel::cutFactor ||
+                                 in.member == &AxisModel::beltStiffnessFactor
+                             ? 0.10
+                         : in.member == &AxisModel::efficiency    ? 0.21
+                         : in.member == &AxisModel::currentFactor ? 0.02
+                                                                  : 0.05;
     k.standing = Standing::Measured;
     k.low = k.v * (1 - width);
     k.high = k.v * (1 + width);
@@ -59,10 +68,14 @@ MeasurePlan measureNext(const AxisModel &m, const Evaluation &e) {
         n.bandLow = then.low;
         n.bandHigh = then.high;
         n.makesVerdict = now.verdict == Verdict::NotKnown && then.verdict != Verdict::NotKnown;
-        if (!n.makesVerdict && std::log(n.bandHigh / n.bandLow) > 0.98 * std::log(now.high / now.low)) continue; // not worth the minutes
+        if (!n.makesVerdict && std::log(n.bandHigh / n.bandLow) > 0.98 * std::log(now.high / now.low))
+            continue; // not worth the minutes
         plan.all.push_back(n);
     }
-    std::stable_sort(plan.all.begin(), plan.all.end(), [](const auto &a, const auto &b) { return a.makesVerdict != b.makesVerdict ? a.makesVerdict : std::log(a.bandHigh / a.bandLow) < std::log(b.bandHigh / b.bandLow); });
+    std::stable_sort(plan.all.begin(), plan.all.end(), [](const auto &a, const auto &b) {
+        return a.makesVerdict != b.makesVerdict ? a.makesVerdict
+                                                : std::log(a.bandHigh / a.bandLow) < std::log(b.bandHigh / b.bandLow);
+    });
     AxisModel step = m;
     for (std::size_t k = 0; k < plan.all.size() && k < 3; ++k) {
         const auto &in = *plan.all[k].input;
@@ -78,9 +91,16 @@ nlohmann::json nextJson(const nlohmann::json &project, const std::string &axis) 
     auto out = nlohmann::json::array();
     const auto m = readAxis(project, axis, shownDesign(project, axis));
     const auto plan = measureNext(m, prove(m));
-    const auto band = [](double low, double high) { return std::isfinite(low) && std::isfinite(high) ? nlohmann::json{low, high} : nlohmann::json(nullptr); };
+    const auto band = [](double low, double high) {
+        return std::isfinite(low) && std::isfinite(high) ? nlohmann::json{low, high} : nlohmann::json(nullptr);
+    };
     for (const auto &n : plan.all)
-        out.push_back({{"id", plan.decides ? nlohmann::json(spec(plan.decides->id).code) : nlohmann::json(nullptr)}, {"what", std::string(n.input->name) + ": " + std::string(n.input->how)}, {"minutes", n.minutes}, {"band_now", plan.decides ? band(plan.decides->low, plan.decides->high) : nlohmann::json(nullptr)}, {"band_then", band(n.bandLow, n.bandHigh)}});
+        out.push_back(
+            {{"id", plan.decides ? nlohmann::json(spec(plan.decides->id).code) : nlohmann::json(nullptr)},
+             {"what", std::string(n.input->name) + ": " + std::string(n.input->how)},
+             {"minutes", n.minutes},
+             {"band_now", plan.decides ? band(plan.decides->low, plan.decides->high) : nlohmann::json(nullptr)},
+             {"band_then", band(n.bandLow, n.bandHigh)}});
     return out;
 }
 

@@ -11,7 +11,9 @@ const Finding *torqueRow(const Evaluation &e, Operating kind) {
         if ((f.id == CheckId::C01 || f.id == CheckId::C02) && (f.operating == kind)) return &f;
     return nullptr;
 }
-std::string newtons3(double v) { return v >= 1995 ? withUnit(v, Dimension::Force, "kN", 2) : withUnit(v, Dimension::Force, "N", 3); }
+std::string newtons3(double v) {
+    return v >= 1995 ? withUnit(v, Dimension::Force, "kN", 2) : withUnit(v, Dimension::Force, "N", 3);
+}
 std::string lowerFirst(std::string s) {
     if (s.size() > 1 && s[1] >= 'a' && s[1] <= 'z') s[0] = lowerCase(s[0]);
     return s;
@@ -52,14 +54,18 @@ StationSummary summarise(StationId station, const nlohmann::json &project, const
                 loose = std::min(loose, (r.away + r.back).value() / 2);
             }
             s.figure = newtons3(tight);
-            s.sentence = m.readings.size() > 1 ? "pull at " + withUnit(m.tightAt, Dimension::Length, "mm") + "; runs free at " + withUnit(m.looseAt, Dimension::Length, "mm") + ", " + newtons3(loose) : "pull at one place";
+            s.sentence = m.readings.size() > 1
+                             ? "pull at " + withUnit(m.tightAt, Dimension::Length, "mm") + "; runs free at " +
+                                   withUnit(m.looseAt, Dimension::Length, "mm") + ", " + newtons3(loose)
+                             : "pull at one place";
         }
         break;
     }
     case StationId::Duty: {
         const OperatingPoint *heaviest = nullptr;
         for (const auto &p : e.state.points)
-            if (p.kind == Operating::Cutting && p.axial == p.axial && (!heaviest || p.axial > heaviest->axial)) heaviest = &p;
+            if (p.kind == Operating::Cutting && p.axial == p.axial && (!heaviest || p.axial > heaviest->axial))
+                heaviest = &p;
         if (heaviest) {
             const auto &cut = m.cuts[static_cast<std::size_t>(heaviest->cut)];
             s.figure = newtons3(heaviest->axial);
@@ -70,13 +76,17 @@ StationSummary summarise(StationId station, const nlohmann::json &project, const
             s.sentence = "the cut is not known";
             s.verdict = std::min(s.verdict, Verdict::NotKnown);
         }
-        if (bad && bad->verdict != Verdict::Holds) s.sentence += "; " + lowerFirst(sentenceOf(m, e.state, *bad));
-        else s.sentence += ", ways included";
+        if (bad && bad->verdict != Verdict::Holds)
+            s.sentence += "; " + lowerFirst(sentenceOf(m, e.state, *bad));
+        else
+            s.sentence += ", ways included";
         break;
     }
     case StationId::Drive:
-        if (m.belt && m.small.teeth > 0 && m.large.teeth > 0) s.figure = std::to_string(m.small.teeth) + " : " + std::to_string(m.large.teeth);
-        else s.figure = m.belt ? "? : ?" : m.hasMotor ? "direct" : "no motor";
+        if (m.belt && m.small.teeth > 0 && m.large.teeth > 0)
+            s.figure = std::to_string(m.small.teeth) + " : " + std::to_string(m.large.teeth);
+        else
+            s.figure = m.belt ? "? : ?" : m.hasMotor ? "direct" : "no motor";
         if (!m.hasMotor) {
             s.sentence = "choose a motor";
             s.verdict = std::min(s.verdict, Verdict::NotKnown);
@@ -84,10 +94,16 @@ StationSummary summarise(StationId station, const nlohmann::json &project, const
             s.sentence = sentenceOf(m, e.state, *bad);
             if (bad->id == CheckId::TR01 && e.state.perToothError != 0) {
                 s.figure = withUnit(std::fabs(e.state.perToothError), Dimension::Length, "mm", 2);
-                s.sentence = "a tooth: " + std::string(m.beltRead && m.beltRead->profile ? m.beltRead->profile->name : "") + " belt on " + std::string(m.small.profile->name) + " pulleys climbs out";
+                s.sentence =
+                    "a tooth: " + std::string(m.beltRead && m.beltRead->profile ? m.beltRead->profile->name : "") +
+                    " belt on " + std::string(m.small.profile->name) + " pulleys climbs out";
             }
         } else {
-            s.sentence = (m.hasScrew ? m.thread.name + ", " : std::string()) + (m.belt && m.beltRead && m.beltRead->profile ? std::string(m.beltRead->profile->name) + " belt " + numberText(m.beltRead->lengthMm.value_or(0), 4) : std::string("coupled direct"));
+            s.sentence =
+                (m.hasScrew ? m.thread.name + ", " : std::string()) +
+                (m.belt && m.beltRead && m.beltRead->profile ? std::string(m.beltRead->profile->name) + " belt " +
+                                                                   numberText(m.beltRead->lengthMm.value_or(0), 4)
+                                                             : std::string("coupled direct"));
         }
         break;
     case StationId::Proof: {
@@ -103,7 +119,9 @@ StationSummary summarise(StationId station, const nlohmann::json &project, const
         }
         const Finding *tight = nullptr; // the torque row nearest its limit
         for (const auto &f : e.findings)
-            if ((f.id == CheckId::C01 || f.id == CheckId::C02) && (!tight || f.verdict < tight->verdict || (f.verdict == tight->verdict && f.margin < tight->margin))) tight = &f;
+            if ((f.id == CheckId::C01 || f.id == CheckId::C02) &&
+                (!tight || f.verdict < tight->verdict || (f.verdict == tight->verdict && f.margin < tight->margin)))
+                tight = &f;
         if (!tight || tight->missing) {
             s.figure = "?";
             s.sentence = tight ? "needed: " + missingOf(m, *tight) : "nothing to prove yet";
@@ -118,12 +136,16 @@ StationSummary summarise(StationId station, const nlohmann::json &project, const
             const DoubtInput *most = nullptr; // the guess that makes most of the doubt
             for (const auto &share : shares)
                 if (share.standing == Standing::Assumed && !most) most = share.input;
-            s.sentence = !most ? "until the doubt is less" : "until the " + std::string(most->name) + (most->how.empty() ? " is known better" : " is measured, " + std::to_string(most->minutes) + " min");
+            s.sentence = !most ? "until the doubt is less"
+                               : "until the " + std::string(most->name) +
+                                     (most->how.empty() ? " is known better"
+                                                        : " is measured, " + std::to_string(most->minutes) + " min");
             s.sentence += ", at " + lowerFirst(titleOf(m, *tight));
         } else {
             s.figure = marginText(*tight);
             s.sentence = "at " + lowerFirst(titleOf(m, *tight)) + ", " + timesText(tight->wanted) + " wanted";
-            if (const auto *rapid = torqueRow(e, Operating::RapidUp); rapid && rapid != tight) s.sentence += "; " + timesText(rapid->margin) + " at rapid";
+            if (const auto *rapid = torqueRow(e, Operating::RapidUp); rapid && rapid != tight)
+                s.sentence += "; " + timesText(rapid->margin) + " at rapid";
         }
         break;
     }
@@ -141,16 +163,19 @@ std::string headline(StationId station, const AxisModel &m, const Evaluation &e)
                 tight = std::max(tight, (r.away + r.back).value() / 2);
                 loose = std::min(loose, (r.away + r.back).value() / 2);
             }
-            return "Tight at " + withUnit(m.tightAt, Dimension::Length, "mm") + ": " + newtons3(tight) + ", free at " + withUnit(m.looseAt, Dimension::Length, "mm") + ": " + newtons3(loose);
+            return "Tight at " + withUnit(m.tightAt, Dimension::Length, "mm") + ": " + newtons3(tight) + ", free at " +
+                   withUnit(m.looseAt, Dimension::Length, "mm") + ": " + newtons3(loose);
         }
         if (m.pullMeasured) return "The slide pulls " + newtons3(m.pull.v);
-        return m.pull.known() ? "Pull not measured: assumed " + newtons3(m.pull.v) + " of its class" : "Nothing measured yet";
+        return m.pull.known() ? "Pull not measured: assumed " + newtons3(m.pull.v) + " of its class"
+                              : "Nothing measured yet";
     }
     case StationId::Duty: {
         double most = 0;
         for (const auto &p : e.state.points)
             if (p.kind == Operating::Cutting && p.axial == p.axial) most = std::max(most, p.axial);
-        return "Asks at most " + newtons3(most) + ", and " + withUnit(m.rapid.v, Dimension::Speed, "mm/min", 4) + " with no cut";
+        return "Asks at most " + newtons3(most) + ", and " + withUnit(m.rapid.v, Dimension::Speed, "mm/min", 4) +
+               " with no cut";
     }
     case StationId::Drive: {
         if (!m.hasMotor) return "No motor yet: pick one, or type its plate";
@@ -162,11 +187,17 @@ std::string headline(StationId station, const AxisModel &m, const Evaluation &e)
         const auto *bad = worstFinding(e, StationId::Proof);
         const auto *rapid = torqueRow(e, Operating::RapidUp);
         if (bad && bad->verdict == Verdict::Fails) return sentenceOf(m, e.state, *bad);
-        if (!rapid || rapid->missing) return "Not known: " + (rapid ? missingOf(m, *rapid) : std::string("no motor")) + " needed";
+        if (!rapid || rapid->missing)
+            return "Not known: " + (rapid ? missingOf(m, *rapid) : std::string("no motor")) + " needed";
         const Finding *tight = nullptr;
         for (const auto &f : e.findings)
-            if ((f.id == CheckId::C01 || f.id == CheckId::C02) && (!tight || f.margin / f.wanted < tight->margin / tight->wanted)) tight = &f;
-        std::string t = std::string(rapid->verdict == Verdict::Holds ? "Holds at rapid, " : rapid->verdict == Verdict::Watch ? "Just holds at rapid, " : "At rapid ") + marginText(*rapid);
+            if ((f.id == CheckId::C01 || f.id == CheckId::C02) &&
+                (!tight || f.margin / f.wanted < tight->margin / tight->wanted))
+                tight = &f;
+        std::string t = std::string(rapid->verdict == Verdict::Holds   ? "Holds at rapid, "
+                                    : rapid->verdict == Verdict::Watch ? "Just holds at rapid, "
+                                                                       : "At rapid ") +
+                        marginText(*rapid);
         if (tight && tight != rapid) t += ". Weakest: " + lowerFirst(titleOf(m, *tight)) + ", " + marginText(*tight);
         return t;
     }

@@ -9,10 +9,11 @@ struct StationSummary {
     Verdict verdict = Verdict::NotKnown;
     bool begun = true;
     std::string figure, sentence;
-    int done = -1, of = 0;          ///< ticks; -1: none
+    int done = -1, of = 0;            ///< ticks; -1: none
     const Finding *finding = nullptr; ///< for the rung; points into the evaluation
 };
-[[nodiscard]] StationSummary summarise(StationId station, const nlohmann::json &project, const AxisModel &m, const Evaluation &e);
+[[nodiscard]] StationSummary summarise(StationId station, const nlohmann::json &project, const AxisModel &m,
+                                       const Evaluation &e);
 /// Worst verdict of one station's findings; holds when nothing is asked there.
 [[nodiscard]] Verdict worstOf(const Evaluation &e, StationId station);
 /// The finding that matters most on a station; null when none is asked.

@@ -1,7 +1,7 @@
 // The proof of a whole job as JSON: what evaluate --json prints, and what tests compare.
 #pragma once
 
-#include <nlohmann/json.hpp>
+#include "json.h"
 
 namespace lw {
 

@@ -1,0 +1,3 @@
+#include "json.h"
+
+template class nlohmann::basic_json<>;

@@ -1,0 +1,34 @@
+// Precompiled for everything above the core (see CMakeLists.txt): what most of its files include. No file includes it.
+#pragma once
+
+#include "core/json.h"
+#include "core/units/quantity.h"
+#include "proof/words/narrate.h"
+#include "session/session.h"
+#include <QApplication>
+#include <QBoxLayout>
+#include <QComboBox>
+#include <QDir>
+#include <QFileInfo>
+#include <QGridLayout>
+#include <QHash>
+#include <QHeaderView>
+#include <QKeyEvent>
+#include <QLabel>
+#include <QLineEdit>
+#include <QMenu>
+#include <QPainter>
+#include <QPainterPath>
+#include <QPushButton>
+#include <QRegularExpression>
+#include <QScrollArea>
+#include <QTableView>
+#include <QTimer>
+#include <QUndoStack>
+#include <algorithm>
+#include <cmath>
+#include <functional>
+#include <map>
+#include <memory>
+#include <optional>
+#include <set>
