@@ -27,6 +27,23 @@ void readOneAxis(benchmark::State &state) {
     for (auto _ : state)
         benchmark::DoNotOptimize(lw::readAxis(demo(), "X", "A"));
 }
+/// As a search asks: the same Evaluation over and over, nothing from the heap.
+void evaluateAgain(benchmark::State &state) {
+    const auto m = lw::readAxis(demo(), "X", "A");
+    lw::Evaluation e;
+    for (auto _ : state) {
+        lw::evaluate(m, e);
+        benchmark::DoNotOptimize(e.findings.data());
+    }
+}
+void evaluateTorqueOnly(benchmark::State &state) {
+    const auto m = lw::readAxis(demo(), "X", "A");
+    lw::Evaluation e;
+    for (auto _ : state) {
+        lw::evaluateTorque(m, e);
+        benchmark::DoNotOptimize(e.findings.data());
+    }
+}
 void proveAxisWithDoubt(benchmark::State &state) {
     const auto m = lw::readAxis(demo(), "X", "A");
     for (auto _ : state)
@@ -37,7 +54,7 @@ void mendsOfOneFinding(benchmark::State &state) {
     const auto e = lw::prove(m);
     const lw::Finding *f = nullptr;
     for (const auto &g : e.findings)
-        if (g.id == lw::CheckId::C01 && g.verdict != lw::Verdict::Holds) f = &g;
+        if (g.id == lw::CheckId::of("C01") && g.verdict != lw::Verdict::Holds) f = &g;
     for (auto _ : state)
         benchmark::DoNotOptimize(lw::findMends(demo(), m, *f));
 }
@@ -81,6 +98,8 @@ BENCHMARK(programOfAMillionLines)->Unit(benchmark::kMillisecond);
 BENCHMARK(machineOfFiveAxes)->Unit(benchmark::kMicrosecond);
 BENCHMARK(evaluateAxis)->Unit(benchmark::kMicrosecond);
 BENCHMARK(readOneAxis)->Unit(benchmark::kMicrosecond);
+BENCHMARK(evaluateAgain);
+BENCHMARK(evaluateTorqueOnly);
 BENCHMARK(proveAxisWithDoubt)->Unit(benchmark::kMicrosecond);
 BENCHMARK(mendsOfOneFinding)->Unit(benchmark::kMillisecond);
 BENCHMARK(explainAll)->Unit(benchmark::kMicrosecond);

@@ -19,7 +19,7 @@ inline nlohmann::json typedValue(const std::string &typed, const char *standing 
 /// A job of one class with one axis, nothing measured.
 inline nlohmann::json bareJob(const char *machineClass, const char *axis, const char *orientation = "horizontal") {
     return {{"program", "lathewright"},
-            {"format", 1},
+            {"format", projectFormat},
             {"class", machineClass},
             {"axis_order", {axis}},
             {"axes",

@@ -7,10 +7,10 @@ namespace lw {
 struct Proof {
     AxisModel m;
     Evaluation e;
-    /// The first finding of a check; @param variant below 0: whichever
-    [[nodiscard]] const Finding *of(CheckId id, Operating op = Operating::None, int variant = -1) const {
+    /// The first finding of a check; @param side of its subject; below 0: whichever
+    [[nodiscard]] const Finding *of(CheckId id, Operating op = Operating::None, int side = -1) const {
         for (const auto &f : e.findings)
-            if (f.id == id && (op == Operating::None || f.operating == op) && (variant < 0 || f.variant == variant))
+            if (f.id == id && (op == Operating::None || f.subject.at == op) && (side < 0 || f.subject.side == side))
                 return &f;
         return nullptr;
     }

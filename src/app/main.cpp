@@ -36,11 +36,10 @@ int main(int argc, char **argv) {
     QCommandLineOption demo(u"demo"_s, u"open the demo"_s),
         sample(u"sample"_s, u"open a sample: tarn-mill, beck-lathe, sill-grinder"_s, u"name"_s),
         dark(u"dark"_s, u"dark theme"_s),
-        shot(
-            u"picture"_s,
-            u"draw STATION (0 board, 1-8) of AXIS into FILE and leave: N:AXIS:FILE, "
-            u"N/ROW:AXIS:FILE at a row or card; B:CALCULATION:FILE[:KEY=TYPED...] the bench book"_s,
-            u"spec"_s),
+        shot(u"picture"_s,
+             u"draw STATION (0 board, 1-8) of AXIS into FILE and leave: N:AXIS:FILE, "
+             u"N/ROW:AXIS:FILE at a row or card; B:CALCULATION:FILE[:KEY=TYPED...] the bench book"_s,
+             u"spec"_s),
         timing(u"timing"_s, u"print the time to the first paint and leave"_s);
     options.addOptions({demo, sample, dark, shot, timing});
     options.process(app);

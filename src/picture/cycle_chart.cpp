@@ -268,8 +268,8 @@ void paintCycle(QPainter &p, const CycleLayout &l, const AxisModel &m, const Cyc
         QString words = u"at %1 s: %2 mm/min"_s.arg(text(numberText(scrub, 3)), perMinute(now.speed));
         if (now.axial == now.axial) words += u", %1 N"_s.arg(whole(now.axial));
         if (now.screwRpm == now.screwRpm)
-            words += m.wheel ? u", %1 rpm of the wheel"_s.arg(text(numberText(now.screwRpm, 3)))
-                             : u", %1 rpm of the screw"_s.arg(text(numberText(now.screwRpm, 3)));
+            words += m.wheel() ? u", %1 rpm of the wheel"_s.arg(text(numberText(now.screwRpm, 3)))
+                               : u", %1 rpm of the screw"_s.arg(text(numberText(now.screwRpm, 3)));
         p.setPen(t.touch);
         p.setFont(face(13));
         p.drawText(QRectF(x0, l.forceBand.top() - 26, l.forceBand.right() - x0, 18), Qt::AlignRight | Qt::AlignVCenter,

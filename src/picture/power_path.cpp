@@ -1,4 +1,5 @@
 #include "picture/power_path.h"
+#include "proof/checks/limits.h"
 #include "picture/ticks.h"
 #include "picture/marks.h"
 #include "proof/words/narrate.h"
@@ -119,10 +120,7 @@ std::pair<double, double> beltFace(QPainter &p, QPointF small, int z1, QPointF l
     return {ph1, ph2};
 }
 
-double boreOf(const std::string &t, double otherwise) {
-    const auto s = readToleratedSize(t);
-    return s ? s->nominal * 1e-3 : otherwise;
-}
+double boreOf(const FitSize &size, double otherwise) { return size.known() ? size.nominal : otherwise; }
 
 /// Balloon with a leader to the part it names.
 void tied(QPainter &p, QPointF at, QPointF part, int number, bool chosen) {
@@ -150,6 +148,12 @@ void bearing(QPainter &p, double x, double y, double od, double id, double w, do
 PowerPathPicture paintPowerPath(QPainter &p, QRectF endArea, QRectF side, const AxisModel &m, const AxisState &s,
                                 int chosen, double nutShare) {
     PowerPathPicture out;
+    const auto place = m.placeOf<ToothedBelt>();
+    const bool hasBelt = place < m.stages.size();
+    static const ToothedBelt noBelt;
+    static const ToothedBelt::Work noWork;
+    const ToothedBelt &tb = hasBelt ? *m.stageAs<ToothedBelt>(place) : noBelt;
+    const ToothedBelt::Work &tw = hasBelt ? *s.stageWork<ToothedBelt>(place) : noWork;
     p.save();
     p.setRenderHint(QPainter::Antialiasing);
     const auto &th = theme();
@@ -159,11 +163,11 @@ PowerPathPicture paintPowerPath(QPainter &p, QRectF endArea, QRectF side, const 
         q.addRect(r);
         add(part, q);
     };
-    const double face = m.face.known() ? m.face.v : 57e-3;
-    const double motorShaft = boreOf(m.motorShaft, 8e-3);
-    const bool belt = m.belt && m.small.profile && m.small.teeth > 0 && m.large.teeth > 0 && s.centre == s.centre &&
-                      s.pulleys[1].outside.value() > 0;
-    const double bodyLength = m.body.known() ? m.body.v : 76e-3;
+    const double face = m.stepper().face.known() ? m.stepper().face.v : 57e-3;
+    const double motorShaft = boreOf(m.stepper().shaft, 8e-3);
+    const bool belt = hasBelt && tb.driver.profile && tb.driver.teeth > 0 && tb.driven.teeth > 0 &&
+                      tw.centre == tw.centre && tw.pulleys[1].outside.value() > 0;
+    const double bodyLength = m.stepper().body.known() ? m.stepper().body.v : 76e-3;
 
     // ---- seen from the motor end
     p.setFont(lw::face(13));
@@ -171,13 +175,13 @@ PowerPathPicture paintPowerPath(QPainter &p, QRectF endArea, QRectF side, const 
     p.drawText(QPointF(endArea.left(), endArea.top() + 13), u"Seen from the motor end"_s);
     const QRectF e = endArea.adjusted(0, 22, 0, -4);
     if (belt) {
-        const double bigR = std::max(s.pulleys[1].outside.value(), 40e-3) / 2;
-        const double height = s.centre + bigR + face / 2 + 16e-3;
+        const double bigR = std::max(tw.pulleys[1].outside.value(), 40e-3) / 2;
+        const double height = tw.centre + bigR + face / 2 + 16e-3;
         const double width = std::max(face, 2 * bigR) + 24e-3;
         const double k = std::min(e.height() / height, (e.width() - 74) / width);
         out.endScale = k;
         const double cx = e.left() + width * k / 2 + 4;
-        const QPointF large(cx, e.top() + (bigR + 8e-3) * k), small(cx, large.y() + s.centre * k);
+        const QPointF large(cx, e.top() + (bigR + 8e-3) * k), small(cx, large.y() + tw.centre * k);
         out.smallCentre = small;
         // plate
         const QRectF plate(cx - width * k / 2, e.top(), width * k, height * k);
@@ -185,10 +189,10 @@ PowerPathPicture paintPowerPath(QPainter &p, QRectF endArea, QRectF side, const 
         p.setBrush(Qt::NoBrush);
         p.drawRect(plate);
         // slot, where the shaft may go
-        if (m.slotFrom.known() && m.slotTo.known() && m.slotTo.v > m.slotFrom.v) {
-            const double half = (m.pilot.known() ? m.pilot.v : 38e-3) / 2;
-            out.slot = QRectF(cx - half * k, large.y() + (m.slotFrom.v - half) * k, 2 * half * k,
-                              (m.slotTo.v - m.slotFrom.v + 2 * half) * k);
+        if (tb.slotFrom.known() && tb.slotTo.known() && tb.slotTo.v > tb.slotFrom.v) {
+            const double half = (m.stepper().pilot.known() ? m.stepper().pilot.v : 38e-3) / 2;
+            out.slot = QRectF(cx - half * k, large.y() + (tb.slotFrom.v - half) * k, 2 * half * k,
+                              (tb.slotTo.v - tb.slotFrom.v + 2 * half) * k);
             p.setPen(hiddenLine());
             p.drawRoundedRect(out.slot, half * k, half * k);
         }
@@ -204,7 +208,7 @@ PowerPathPicture paintPowerPath(QPainter &p, QRectF endArea, QRectF side, const 
         p.setBrush(th.part);
         p.drawPath(flangePath);
         add(1, flangePath);
-        const double hole = (m.boltSquare.known() ? m.boltSquare.v : face * 0.83) * k / 2;
+        const double hole = (m.stepper().boltSquare.known() ? m.stepper().boltSquare.v : face * 0.83) * k / 2;
         p.setPen(edge(chosen == 1, 1));
         for (int a : {-1, 1})
             for (int b : {-1, 1}) {
@@ -213,16 +217,17 @@ PowerPathPicture paintPowerPath(QPainter &p, QRectF endArea, QRectF side, const 
             }
         p.setPen(centreLine());
         p.drawLine(QPointF(cx, plate.top() - 6), QPointF(cx, plate.bottom() + 6));
-        const auto &profile = *m.small.profile;
-        const auto phases = beltFace(p, small, m.small.teeth, large, m.large.teeth, profile, k, chosen == 3);
+        const auto &profile = *tb.driver.profile;
+        const auto phases = beltFace(p, small, tb.driver.teeth, large, tb.driven.teeth, profile, k, chosen == 3);
         QPainterPath loop;
-        const double R1 = m.small.teeth * profile.pitch * 1e-3 * k / (2 * pi) + 4,
-                     R2 = m.large.teeth * profile.pitch * 1e-3 * k / (2 * pi) + 4;
+        const double R1 = tb.driver.teeth * profile.pitch * 1e-3 * k / (2 * pi) + 4,
+                     R2 = tb.driven.teeth * profile.pitch * 1e-3 * k / (2 * pi) + 4;
         loop.addPolygon(
             QPolygonF{{cx - R2, large.y()}, {cx + R2, large.y()}, {cx + R1, small.y()}, {cx - R1, small.y()}});
         add(3, loop);
-        pulleyFace(p, large, profile, m.large.teeth, k, phases.second, boreOf(m.large.bore, 12e-3), chosen == 4);
-        pulleyFace(p, small, profile, m.small.teeth, k, phases.first, boreOf(m.small.bore, motorShaft), chosen == 2);
+        pulleyFace(p, large, profile, tb.driven.teeth, k, phases.second, boreOf(tb.driven.bore, 12e-3), chosen == 4);
+        pulleyFace(p, small, profile, tb.driver.teeth, k, phases.first, boreOf(tb.driver.bore, motorShaft),
+                   chosen == 2);
         QPainterPath c1, c2;
         c1.addEllipse(small, R1, R1);
         c2.addEllipse(large, R2, R2);
@@ -233,37 +238,37 @@ PowerPathPicture paintPowerPath(QPainter &p, QRectF endArea, QRectF side, const 
         p.setPen(QPen(th.ink2, 0.9));
         p.drawLine(QPointF(large.x() + R2, large.y()), QPointF(dx + 6, large.y()));
         p.drawLine(QPointF(small.x() + R1, small.y()), QPointF(dx + 6, small.y()));
-        paintDimension(p, {dx, large.y()}, {dx, small.y()}, text(numberText(s.centre * 1e3, 5)), true);
+        paintDimension(p, {dx, large.y()}, {dx, small.y()}, text(numberText(tw.centre * 1e3, 5)), true);
         p.setPen(th.ink2);
         p.setFont(lw::face(13));
-        p.drawText(QPointF(plate.right() + 6, large.y() - 8), u"%1 T"_s.arg(m.large.teeth));
-        p.drawText(QPointF(plate.right() + 6, small.y() + 20), u"%1 T"_s.arg(m.small.teeth));
+        p.drawText(QPointF(plate.right() + 6, large.y() - 8), u"%1 T"_s.arg(tb.driven.teeth));
+        p.drawText(QPointF(plate.right() + 6, small.y() + 20), u"%1 T"_s.arg(tb.driver.teeth));
     } else {
         // direct, or not yet known: the motor face alone, hidden lines where its size is a guess
         const double k = std::min(e.height() * 0.7, e.width() * 0.6) / face;
         out.endScale = k;
         const QPointF c(e.left() + e.width() * 0.42, e.center().y());
         const double h = face * k / 2;
-        p.setPen(m.face.known() ? edge(chosen == 1) : hiddenLine());
-        p.setBrush(m.face.known() ? QBrush(th.part) : QBrush(Qt::NoBrush));
+        p.setPen(m.stepper().face.known() ? edge(chosen == 1) : hiddenLine());
+        p.setBrush(m.stepper().face.known() ? QBrush(th.part) : QBrush(Qt::NoBrush));
         const QRectF r(c.x() - h, c.y() - h, 2 * h, 2 * h);
         p.drawRect(r);
         addRect(1, r);
-        const double hole = (m.boltSquare.known() ? m.boltSquare.v : face * 0.83) * k / 2;
+        const double hole = (m.stepper().boltSquare.known() ? m.stepper().boltSquare.v : face * 0.83) * k / 2;
         for (int a : {-1, 1})
             for (int b : {-1, 1})
                 p.drawEllipse(QPointF(c.x() + a * hole, c.y() + b * hole), 2.5e-3 * k, 2.5e-3 * k);
-        p.drawEllipse(c, (m.pilot.known() ? m.pilot.v : face * 0.66) * k / 2,
-                      (m.pilot.known() ? m.pilot.v : face * 0.66) * k / 2);
+        p.drawEllipse(c, (m.stepper().pilot.known() ? m.stepper().pilot.v : face * 0.66) * k / 2,
+                      (m.stepper().pilot.known() ? m.stepper().pilot.v : face * 0.66) * k / 2);
         p.drawEllipse(c, motorShaft * k / 2, motorShaft * k / 2);
         p.setPen(centreLine());
         p.drawLine(c - QPointF(h + 10, 0), c + QPointF(h + 10, 0));
         p.drawLine(c - QPointF(0, h + 10), c + QPointF(0, h + 10));
         p.setPen(th.ink2);
-        if (!m.hasMotor)
+        if (!m.hasMotor())
             p.drawText(QRectF(e.left(), r.bottom() + 8, e.width(), 36), Qt::AlignLeft | Qt::TextWordWrap,
                        u"≈ drawn as a 57 mm motor"_s);
-        else if (m.belt)
+        else if (hasBelt)
             p.drawText(QRectF(e.left(), r.bottom() + 8, e.width() - 6, 54), Qt::AlignLeft | Qt::TextWordWrap,
                        u"Teeth of both pulleys and the belt make the drive appear."_s);
     }
@@ -278,23 +283,23 @@ PowerPathPicture paintPowerPath(QPainter &p, QRectF endArea, QRectF side, const 
                : onPaper() ? u"Seen from the front"_s
                            : u"Seen from the front; drag the table along its travel"_s);
     const double travel = m.travel.known() ? m.travel.v : 0.3;
-    const double nut = m.nutLength.known() ? m.nutLength.v : 45e-3;
-    const double beyondA = m.beyondA.known() ? std::max(0.0, m.beyondA.v) : 30e-3,
-                 beyondB = m.beyondB.known() ? std::max(0.0, m.beyondB.v) : 30e-3;
-    const double thread = m.threadLength.known() ? m.threadLength.v : travel + nut + beyondA + beyondB;
-    const double span = m.span.known() ? std::max(m.span.v, thread * 0.98) : thread + 30e-3;
-    const double shaftOut = m.shaftLength.known() ? m.shaftLength.v : 24e-3;
-    const double offFace = m.beltOffFace.known() ? m.beltOffFace.v : 20e-3;
+    const double nut = m.screw().nutLength.known() ? m.screw().nutLength.v : 45e-3;
+    const double beyondA = m.screw().beyondA.known() ? std::max(0.0, m.screw().beyondA.v) : 30e-3,
+                 beyondB = m.screw().beyondB.known() ? std::max(0.0, m.screw().beyondB.v) : 30e-3;
+    const double thread = m.screw().threadLength.known() ? m.screw().threadLength.v : travel + nut + beyondA + beyondB;
+    const double span = m.screw().span.known() ? std::max(m.screw().span.v, thread * 0.98) : thread + 30e-3;
+    const double shaftOut = m.stepper().shaftLength.known() ? m.stepper().shaftLength.v : 24e-3;
+    const double offFace = tb.offFace.known() ? tb.offFace.v : 20e-3;
     const double leftOfBearing = belt ? offFace + 34e-3 + bodyLength * 0.0 : bodyLength + shaftOut + 20e-3;
-    const double drawBelow = belt ? s.centre + face / 2 : face / 2;
+    const double drawBelow = belt ? tw.centre + face / 2 : face / 2;
     const double totalWidth = (belt ? bodyLength + offFace + 26e-3 : leftOfBearing) + span + 30e-3;
     const double k = std::min((side.width() - 10) / totalWidth, (side.height() - 74) / (drawBelow + 90e-3));
     out.sideScale = k;
     const double axisY = side.top() + 66 + 24e-3 * k;
     const double bearingX = side.left() + 6 + (belt ? bodyLength + offFace + 20e-3 : leftOfBearing) * k;
     const double screwLeft = bearingX + (span - thread) / 2 * k, screwRight = screwLeft + thread * k;
-    const double d0 = m.hasScrew ? m.thread.nominal.value() : 18e-3;
-    const double root = m.root.known() ? m.root.v : d0 * 0.8;
+    const double d0 = m.screw().named ? m.screw().thread.nominal.value() : 18e-3;
+    const double root = m.screw().root.known() ? m.screw().root.v : d0 * 0.8;
     // table, at its place
     const double nutFrom = screwLeft + beyondA * k, room = std::max(0.0, (thread - nut - beyondA - beyondB) * k);
     const double nutX = nutFrom + nutShare * std::max(room, 1.0);
@@ -322,10 +327,10 @@ PowerPathPicture paintPowerPath(QPainter &p, QRectF endArea, QRectF side, const 
     p.drawRect(QRectF(bearingX - (belt ? 30e-3 : 26e-3) * k, axisY - journal / 2,
                       (thread + (belt ? 30e-3 : 26e-3) + (span - thread)) * k + 8, journal));
     const QRectF screwRect(screwLeft, axisY - d0 * k / 2, screwRight - screwLeft, d0 * k);
-    p.setPen(m.hasScrew ? edge(chosen == 6, 1.4) : hiddenLine());
+    p.setPen(m.screw().named ? edge(chosen == 6, 1.4) : hiddenLine());
     p.drawRect(screwRect);
-    if (m.hasScrew) {
-        const double pitch = m.thread.pitch.value() * k;
+    if (m.screw().named) {
+        const double pitch = m.screw().thread.pitch.value() * k;
         p.setPen(QPen(chosen == 6 ? th.touch : th.ink, 0.8));
         const int every = std::max(1, static_cast<int>(std::ceil(3.2 / std::max(0.05, pitch))));
         for (const double x :
@@ -340,10 +345,10 @@ PowerPathPicture paintPowerPath(QPainter &p, QRectF endArea, QRectF side, const 
     p.drawRect(nutRect);
     addRect(6, nutRect);
     // bearings and blocks
-    const double od = m.bearingOutside.known() ? m.bearingOutside.v : 32e-3,
-                 id = m.bearingBore.known() ? m.bearingBore.v : 12e-3;
+    const double od = m.screw().bearingOutside.known() ? m.screw().bearingOutside.v : 32e-3,
+                 id = m.screw().bearingBore.known() ? m.screw().bearingBore.v : 12e-3;
     for (int end : {0, 1}) {
-        if (end == 1 && m.ends == Ends::FixedFree) continue;
+        if (end == 1 && m.screw().ends == Ends::FixedFree) continue;
         const double x = end == 0 ? bearingX - 11e-3 * k : bearingX + span * k - 5e-3 * k;
         const QRectF block(x - 4e-3 * k, axisY - (od / 2 + 7e-3) * k, (end == 0 ? 28e-3 : 18e-3) * k, (od + 14e-3) * k);
         p.setPen(edge(chosen == 5));
@@ -362,14 +367,14 @@ PowerPathPicture paintPowerPath(QPainter &p, QRectF endArea, QRectF side, const 
         auto box = [&](double a, double b, double half, const QColor &fill) {
             const double x1 = faceX + dir * a, x2 = faceX + dir * b;
             const QRectF r(std::min(x1, x2), y - half, std::fabs(x2 - x1), 2 * half);
-            p.setPen(m.hasMotor ? edge(chosen == 1) : hiddenLine());
-            p.setBrush(m.hasMotor ? QBrush(fill) : QBrush(Qt::NoBrush));
+            p.setPen(m.hasMotor() ? edge(chosen == 1) : hiddenLine());
+            p.setBrush(m.hasMotor() ? QBrush(fill) : QBrush(Qt::NoBrush));
             p.drawRect(r);
             return r;
         };
         box(-shaftOut * k, 0, motorShaft * k / 2, th.part);
         const QRectF body = box(0, L, h, th.part2);
-        if (m.hasMotor) {
+        if (m.hasMotor()) {
             p.setPen(QPen(th.rule2, 0.8));
             for (int j = 1; j < 12; ++j) {
                 const double x = body.left() + body.width() * (0.1 + 0.72 * j / 12);
@@ -380,7 +385,7 @@ PowerPathPicture paintPowerPath(QPainter &p, QRectF endArea, QRectF side, const 
         p.setPen(centreLine());
         p.drawLine(QPointF(body.left() - 8, y), QPointF(body.right() + shaftOut * k + 8, y));
     };
-    auto pulleySide = [&](double x, double y, const AxisModel::Pulley &pulley, const PulleySize &size, int part) {
+    auto pulleySide = [&](double x, double y, const Pulley &pulley, const PulleySize &size, int part) {
         const double Ro = size.outside.value() / 2 * k, hw = pulley.faceWidth.v * k / 2;
         const bool on = chosen == part;
         p.setPen(edge(on, 1.4));
@@ -404,22 +409,23 @@ PowerPathPicture paintPowerPath(QPainter &p, QRectF endArea, QRectF side, const 
     };
     if (belt) {
         const double pulleyX = bearingX - 24e-3 * k;
-        const double motorY = axisY + s.centre * k;
+        const double motorY = axisY + tw.centre * k;
         const double faceX = pulleyX - offFace * k;
         const double plateT = 10e-3 * k;
         motorSide(faceX, motorY, -1);
         p.setPen(edge(false));
         p.setBrush(th.part);
-        p.drawRect(QRectF(faceX, axisY - 20e-3 * k, plateT, (s.centre + face * 0.62 + 20e-3) * k));
-        pulleySide(pulleyX, axisY, m.large, s.pulleys[1], 4);
-        pulleySide(pulleyX, motorY, m.small, s.pulleys[0], 2);
-        const double bw = (m.beltWidth.known() ? m.beltWidth.v : 12e-3) * k;
-        const QRectF beltRect(pulleyX - bw / 2, axisY - s.pulleys[1].outside.value() / 2 * k - 2, bw,
-                              s.centre * k + (s.pulleys[0].outside.value() + s.pulleys[1].outside.value()) / 2 * k + 4);
+        p.drawRect(QRectF(faceX, axisY - 20e-3 * k, plateT, (tw.centre + face * 0.62 + 20e-3) * k));
+        pulleySide(pulleyX, axisY, tb.driven, tw.pulleys[1], 4);
+        pulleySide(pulleyX, motorY, tb.driver, tw.pulleys[0], 2);
+        const double bw = (tb.width.known() ? tb.width.v : 12e-3) * k;
+        const QRectF beltRect(pulleyX - bw / 2, axisY - tw.pulleys[1].outside.value() / 2 * k - 2, bw,
+                              tw.centre * k + (tw.pulleys[0].outside.value() + tw.pulleys[1].outside.value()) / 2 * k +
+                                  4);
         p.setPen(edge(chosen == 3, 0.8));
         p.setBrush(chosen == 3 ? th.touch : th.belt);
-        p.drawRect(QRectF(beltRect.left(), axisY + s.pulleys[1].outside.value() / 2 * k * 0.6, bw,
-                          (s.centre - (s.pulleys[0].outside.value() + s.pulleys[1].outside.value()) * 0.3) * k));
+        p.drawRect(QRectF(beltRect.left(), axisY + tw.pulleys[1].outside.value() / 2 * k * 0.6, bw,
+                          (tw.centre - (tw.pulleys[0].outside.value() + tw.pulleys[1].outside.value()) * 0.3) * k));
         addRect(3, beltRect);
         p.setFont(lw::face(13));
         paintDimension(p, {faceX - bodyLength * k, motorY + face * k / 2 + 14},
@@ -435,7 +441,7 @@ PowerPathPicture paintPowerPath(QPainter &p, QRectF endArea, QRectF side, const 
         const double right = bearingX - 20e-3 * k;
         const QRectF c(right - couple, axisY - 13e-3 * k, couple, 26e-3 * k);
         motorSide(c.left() - 4e-3 * k, axisY, -1);
-        p.setPen(m.hasMotor ? edge(chosen == 2) : hiddenLine());
+        p.setPen(m.hasMotor() ? edge(chosen == 2) : hiddenLine());
         p.setBrush(th.part);
         p.drawRect(c);
         addRect(2, c);
@@ -464,12 +470,18 @@ PowerPathPicture paintPowerPath(QPainter &p, QRectF endArea, QRectF side, const 
 
 BeltStrip paintBeltStrip(QPainter &p, QRectF area, const AxisModel &m, const AxisState &s) {
     BeltStrip strip;
+    const auto place = m.placeOf<ToothedBelt>();
+    const bool hasBelt = place < m.stages.size();
+    static const ToothedBelt noBelt;
+    static const ToothedBelt::Work noWork;
+    const ToothedBelt &tb = hasBelt ? *m.stageAs<ToothedBelt>(place) : noBelt;
+    const ToothedBelt::Work &tw = hasBelt ? *s.stageWork<ToothedBelt>(place) : noWork;
     const auto &th = theme();
     p.save();
     p.setRenderHint(QPainter::Antialiasing);
     p.setFont(face(13, true));
     p.setPen(th.ink);
-    if (!m.belt) {
+    if (!hasBelt) {
         p.drawText(area.adjusted(2, 8, 0, 0), Qt::AlignLeft | Qt::AlignTop, u"Coupled direct: no belt, no slot."_s);
         p.restore();
         return strip;
@@ -478,43 +490,43 @@ BeltStrip paintBeltStrip(QPainter &p, QRectF area, const AxisModel &m, const Axi
     p.drawText(QPointF(area.left() + 2, area.top() + 36), u"centres they ask"_s);
     p.setFont(face(13));
     p.setPen(th.ink2);
-    if (!m.small.profile || m.small.teeth < 1 || m.large.teeth < 1) {
+    if (!tb.driver.profile || tb.driver.teeth < 1 || tb.driven.teeth < 1) {
         p.drawText(area.adjusted(170, 8, 0, 0), Qt::AlignLeft | Qt::AlignTop,
                    u"Teeth and belt form of both pulleys are needed."_s);
         p.restore();
         return strip;
     }
     p.drawText(QPointF(area.left() + 2, area.top() + 60),
-               text(std::string(m.small.profile->name)) + u", %1:%2"_s.arg(m.small.teeth).arg(m.large.teeth));
-    const double centre = s.centre == s.centre ? s.centre : 0.12;
-    const bool slot = m.slotFrom.known() && m.slotTo.known() && m.slotTo.v > m.slotFrom.v;
-    strip.from = (slot ? std::min(m.slotFrom.v, centre) : centre) - 7e-3;
-    strip.to = (slot ? std::max(m.slotTo.v, centre) : centre) + 7e-3;
+               text(std::string(tb.driver.profile->name)) + u", %1:%2"_s.arg(tb.driver.teeth).arg(tb.driven.teeth));
+    const double centre = tw.centre == tw.centre ? tw.centre : 0.12;
+    const bool slot = tb.slotFrom.known() && tb.slotTo.known() && tb.slotTo.v > tb.slotFrom.v;
+    strip.from = (slot ? std::min(tb.slotFrom.v, centre) : centre) - 7e-3;
+    strip.to = (slot ? std::max(tb.slotTo.v, centre) : centre) + 7e-3;
     strip.track = QRectF(area.left() + 190, area.top() + 30, area.width() - 210, 18);
     auto x = [&](double c) {
         return strip.track.left() + (c - strip.from) / (strip.to - strip.from) * strip.track.width();
     };
     if (slot) {
-        const QRectF r(x(m.slotFrom.v), strip.track.top(), x(m.slotTo.v) - x(m.slotFrom.v), 18);
+        const QRectF r(x(tb.slotFrom.v), strip.track.top(), x(tb.slotTo.v) - x(tb.slotFrom.v), 18);
         p.setPen(QPen(th.ink, 1.6));
         p.setBrush(th.field);
         p.drawRoundedRect(r, 9, 9);
         p.setPen(th.ink2);
         const QString words =
-            u"slot %1 to %2"_s.arg(text(numberText(m.slotFrom.v * 1e3, 4)), text(numberText(m.slotTo.v * 1e3, 4)));
+            u"slot %1 to %2"_s.arg(text(numberText(tb.slotFrom.v * 1e3, 4)), text(numberText(tb.slotTo.v * 1e3, 4)));
         p.drawText(QPointF(std::min(r.right() + 8, area.right() - 110), r.top() - 6), words);
-        if (s.needInward == s.needInward) {
-            const double from = centre - s.needInward;
-            const QColor c = s.slotInward >= s.needInward         ? th.holds
-                             : s.slotInward >= 0.8 * s.needInward ? th.watch
-                                                                  : th.fails;
+        if (tw.needInward == tw.needInward) {
+            const double from = centre - tw.needInward;
+            const QColor c = tw.slotInward >= tw.needInward              ? th.holds
+                             : tw.slotInward >= slotMust * tw.needInward ? th.watch
+                                                                         : th.fails;
             p.setPen(QPen(c, 1));
             p.setBrush(hatch(c));
             const double left = std::max(strip.track.left() - 16, x(from));
             p.drawRect(QRectF(left, strip.track.top() + 4, x(centre) - left, 10));
             p.setPen(c);
             p.drawText(QPointF(left, strip.track.top() - 6),
-                       text(numberText(s.needInward * 1e3, 3)) + u" inward to slip it on"_s);
+                       text(numberText(tw.needInward * 1e3, 3)) + u" inward to slip it on"_s);
         }
     } else {
         p.setPen(QPen(th.rule2, 1));
@@ -527,13 +539,13 @@ BeltStrip paintBeltStrip(QPainter &p, QRectF area, const AxisModel &m, const Axi
     p.setBrush(th.touch);
     p.drawEllipse(QPointF(x(centre), strip.track.center().y()), 7, 7);
     double lastRight = -1e9;
-    for (int teeth : stockBelts(m.small.profile->name)) {
-        const auto b = beltToCentres(millimetres(m.small.profile->pitch), m.small.teeth, m.large.teeth, teeth);
+    for (int teeth : stockBelts(tb.driver.profile->name)) {
+        const auto b = beltToCentres(millimetres(tb.driver.profile->pitch), tb.driver.teeth, tb.driven.teeth, teeth);
         if (!b) continue;
         const double c = b->centre.value();
         if (c < strip.from || c > strip.to) continue;
-        BeltStop stop{teeth, teeth * m.small.profile->pitch,          c,
-                      {},    s.beltMatches && teeth == m.beltTeeth(), slot && c >= m.slotFrom.v && c <= m.slotTo.v};
+        BeltStop stop{teeth, teeth * tb.driver.profile->pitch,      c,
+                      {},    tw.matches && teeth == tb.beltTeeth(), slot && c >= tb.slotFrom.v && c <= tb.slotTo.v};
         const QString label = text(numberText(stop.lengthMm, 4)) + u"  "_s + text(numberText(c * 1e3, 4));
         const double w = QFontMetricsF(face(13, stop.current)).horizontalAdvance(label) + 12;
         stop.box = QRectF(x(c) - w / 2, strip.track.bottom() + 14, w, 24);

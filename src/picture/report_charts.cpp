@@ -1,3 +1,4 @@
+#include "proof/checks/limits.h"
 #include "picture/report_charts.h"
 #include "picture/ticks.h"
 #include "picture/marks.h"
@@ -64,7 +65,7 @@ void paintTorqueChart(QPainter &p, QRectF area, const AxisModel &m, const AxisSt
             if (q.demand == q.demand) top = std::max(top, q.demand);
         }
     speed = std::min(speed, 6000.0);
-    if (s.motorKnown) top = std::max(top, torqueAtSpeed(m, s, 0).most);
+    if (s.motorKnown) top = std::max(top, torquesAt(s.motor, 0).peak);
     Frame f{area.adjusted(56, 26, -16, -46), speed, top * 1.08, true};
     const double step = roundStep(speed, 8);
     auto ticks = ticksBetween(0, speed, step, 20);
@@ -72,11 +73,11 @@ void paintTorqueChart(QPainter &p, QRectF area, const AxisModel &m, const AxisSt
     axes(p, f, u"torque at the motor, N·m"_s, u"motor speed, rpm (drawn by its square root)"_s, ticks);
     if (s.motorKnown) {
         QPainterPath counted, most, wanted;
-        const double share = m.closedLoop ? 0.75 : 0.5;
+        const double share = 1 / torqueRails(m.stepper().closedLoop).wanted;
         for (int k = 0; k <= 120; ++k) {
             const double rpm = speed * k * k / 14400.0;
-            const auto q = torqueAtSpeed(m, s, rpm);
-            const QPointF a = f.at(rpm, q.design), b = f.at(rpm, q.most), c = f.at(rpm, q.design * share);
+            const auto q = torquesAt(s.motor, rpm);
+            const QPointF a = f.at(rpm, q.countedOn), b = f.at(rpm, q.peak), c = f.at(rpm, q.countedOn * share);
             if (k == 0) {
                 counted.moveTo(a);
                 most.moveTo(b);
@@ -100,17 +101,19 @@ void paintTorqueChart(QPainter &p, QRectF area, const AxisModel &m, const AxisSt
         p.setFont(face(13));
         p.setPen(t.ink2);
         const double at = speed * 0.09;
-        p.drawText(f.at(at, torqueAtSpeed(m, s, at).most) + QPointF(6, -4), u"most it can give"_s);
-        p.drawText(f.at(at, torqueAtSpeed(m, s, at).design) + QPointF(6, -4), u"counted on"_s);
-        p.drawText(QRectF(f.at(speed, torqueAtSpeed(m, s, speed).design * share) - QPointF(170, 22), QSizeF(168, 18)),
-                   Qt::AlignRight | Qt::AlignVCenter, m.closedLoop ? u"three quarters of it"_s : u"half of it"_s);
+        p.drawText(f.at(at, torquesAt(s.motor, at).peak) + QPointF(6, -4), u"most it can give"_s);
+        p.drawText(f.at(at, torquesAt(s.motor, at).countedOn) + QPointF(6, -4), u"counted on"_s);
+        p.drawText(QRectF(f.at(speed, torquesAt(s.motor, speed).countedOn * share) - QPointF(170, 22), QSizeF(168, 18)),
+                   Qt::AlignRight | Qt::AlignVCenter,
+                   m.stepper().closedLoop ? u"three quarters of it"_s : u"half of it"_s);
     }
     // pins, their names kept apart
     std::vector<QRectF> taken;
     for (const auto &x : findings) {
-        if (x.id != CheckId::C01 && x.id != CheckId::C02) continue;
+        if (x.id != "C01"_check && x.id != "C02"_check) continue;
         for (const auto &q : s.points) {
-            if (q.kind != x.operating || q.cut != x.cut || !(q.demand == q.demand) || !std::isfinite(q.rpm)) continue;
+            if (q.kind != x.subject.at || q.cut != x.subject.cut || !(q.demand == q.demand) || !std::isfinite(q.rpm))
+                continue;
             const QPointF at = f.at(q.rpm, q.demand);
             if (q.design == q.design) {
                 QPen dot(t.ink2, 0.9);

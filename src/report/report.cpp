@@ -209,7 +209,7 @@ void writeAxis(Writer &w, const Session &session, const std::string &id) {
                   [m, s](QPainter &q, const QRectF &r) { paintPullChart(q, r, m, s); });
     writeSurvey(w, session, p);
     writeDuty(w, id, m, s);
-    if (m.hasMotor) {
+    if (m.hasMotor()) {
         w.head(3, u"Drive: "_s + session.typedAt("/axes/" + id + "/designs/" + m.designId + "/text"));
         w.drawing({660, 270},
                   u"The power path of "_s + QString::fromStdString(id) +
@@ -233,8 +233,8 @@ void writeAxis(Writer &w, const Session &session, const std::string &id) {
     std::vector<QStringList> rows;
     for (const auto &f : p.evaluation.findings)
         rows.push_back(
-            {text(verdictWord(f.verdict)), text(spec(f.id).code),
-             text(sentenceOf(m, s, f)) + (f.verdict == Verdict::Holds ? QString() : u"\n"_s + text(spec(f.id).lever)),
+            {text(verdictWord(f.verdict)), text(f.check->code),
+             text(sentenceOf(m, s, f)) + (f.verdict == Verdict::Holds ? QString() : u"\n"_s + text(f.check->advice)),
              f.missing ? u"not known"_s : text(figuresOf(f)), f.rung && !f.missing ? text(marginText(f)) : QString()});
     w.table({u"verdict"_s, u"check"_s, u"what, and the first lever"_s, u"asks of has"_s, u"margin"_s}, rows, u"34"_s);
     for (const auto &f : p.evaluation.findings)
@@ -242,7 +242,7 @@ void writeAxis(Writer &w, const Session &session, const std::string &id) {
             w.html(u"<p><b>//  Caution.</b> "_s + esc(words) + u"</p>\n"_s);
     for (const auto &f : p.evaluation.findings) {
         if (f.verdict == Verdict::Holds || f.missing) continue;
-        w.html(u"<p><b>"_s + esc(spec(f.id).code) + u"  "_s + esc(titleOf(m, f)) + u"</b></p>\n"_s);
+        w.html(u"<p><b>"_s + esc(f.check->code) + u"  "_s + esc(titleOf(m, f)) + u"</b></p>\n"_s);
         writeWorking(w, m, s, f);
     }
     // cards, said against is, settings
@@ -521,9 +521,8 @@ void paintReport(const Report &report, QPagedPaintDevice &device) {
     QTextDocument doc;
     doc.setDefaultFont(face(13));
     doc.setDocumentMargin(0);
-    doc.setDefaultStyleSheet(
-        u"h1{font-size:26px} h2{font-size:20px} h3{font-size:16px} th{font-weight:bold} "
-        u"p{margin-top:3px;margin-bottom:5px}"_s);
+    doc.setDefaultStyleSheet(u"h1{font-size:26px} h2{font-size:20px} h3{font-size:16px} th{font-weight:bold} "
+                             u"p{margin-top:3px;margin-bottom:5px}"_s);
     DrawingObject object(report, page.width());
     doc.documentLayout()->registerHandler(DrawingObject::type, &object);
     doc.setHtml(report.body);

@@ -237,7 +237,11 @@ QString Session::write(const QString &path) {
     if (const auto problem = outputProblem(path); !problem.isEmpty()) return problem;
     if (info.exists()) { // one backup of what stood there; the backup before it goes when the new one stands
         const auto there = readWhole(path, info.size() + largestFile);
-        const auto problem = there ? writeWhole(path + u"~"_s, *there) : there.error();
+        auto problem = there ? writeWhole(path + u"~"_s, *there) : there.error();
+        // what an older version kept stays as it was, once
+        if (problem.isEmpty() && !QFileInfo::exists(path + u".format1"_s) &&
+            formatOf(std::string_view(there->constData(), std::size_t(there->size()))) == 1)
+            problem = writeWhole(path + u".format1"_s, *there);
         if (!problem.isEmpty())
             return u"%1: the backup cannot be written beside it (%2) Nothing was changed; save somewhere else."_s.arg(
                 info.fileName(), problem);

@@ -337,7 +337,7 @@ private slots:
         m_window->showStation(StationId::Drive, "X");
         const auto crash = [&] {
             for (const auto &f : m_session->proved("X").evaluation.findings)
-                if (f.id == CheckId::B4 && f.variant == 1) return f.demand;
+                if (f.id == "B4"_check && f.subject.side == 1) return f.demand;
             return notKnown;
         };
         double last = crash();

@@ -55,11 +55,11 @@ class TestJob : public WindowFixture {
                                    {u"motor/resistance_ohm"_s, u"0.7"_s},
                                    {u"motor/inductance_mH"_s, u"2.6mH"_s},
                                    {u"motor/rotor_inertia_kgm2"_s, u"840"_s},
-                                   {u"supply/voltage_V"_s, u"48V"_s},
                                    {u"drive/current_A"_s, u"4.2A"_s},
                                    {u"drive/pulse_high_us"_s, u"2.5us"_s}})
             type(d + k, v);
-        choose(d + u"transmission"_s, u"direct"_s);
+        type(u"/supplies/"_s + id + u"-A/voltage_V"_s, u"48V"_s);
+        choose(d + u"stages/1/kind"_s, u"coupling"_s);
         if (!wheel) type(d + u"screw/thread"_s, u"1605"_s);
         // 5: a part on its way by one key
         station(Qt::Key_5);
@@ -222,7 +222,7 @@ private slots:
             QTest::keyClick(row, Qt::Key_Right);
         QTest::keyClick(row, Qt::Key_Return);
         QCOMPARE(m_session->axes().front(), std::string("X"));
-        QVERIFY(m_session->proved("X").model.wheel);
+        QVERIFY(m_session->proved("X").model.wheel());
         carryThrough(u"X"_s, true);
     }
     void firstRunByMouse() {
@@ -376,10 +376,10 @@ private slots:
         QVERIFY(label(u"bookFormula"_s).contains(u"put in"_s));
         QVERIFY(label(u"bookSource"_s).contains(u"open belt"_s));
         book->use();
-        QCOMPARE(m_session->typedAt("/axes/X/designs/A/small_pulley/teeth"), u"14"_s);
-        QVERIFY(m_session->typedAt("/axes/X/designs/A/belt/centre_mm").startsWith(u"112.6"_s));
+        QCOMPARE(m_session->typedAt("/axes/X/designs/A/stages/1/driver/teeth"), u"14"_s);
+        QVERIFY(m_session->typedAt("/axes/X/designs/A/stages/1/centre_mm").startsWith(u"112.6"_s));
         m_session->undoStack()->undo();
-        QCOMPARE(m_session->typedAt("/axes/X/designs/A/small_pulley/teeth"), u"20"_s);
+        QCOMPARE(m_session->typedAt("/axes/X/designs/A/stages/1/driver/teeth"), u"20"_s);
         QTest::keyClick(words, Qt::Key_Escape);
         QVERIFY(!book->isVisible());
     }

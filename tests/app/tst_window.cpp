@@ -6,6 +6,12 @@ using namespace Qt::StringLiterals;
 
 class TestWindow : public WindowFixture {
     Q_OBJECT
+private:
+    /// Centre distance of the axis' first belt, m.
+    [[nodiscard]] double centreOf(const char *axis) const {
+        return m_session->proved(axis).evaluation.state.stageWork<ToothedBelt>(0)->centre;
+    }
+
 private slots:
     void initTestCase() {
         loadFonts();
@@ -80,18 +86,18 @@ private slots:
                                    {u"motor/resistance_ohm"_s, u"0.7"_s},
                                    {u"motor/inductance_mH"_s, u"2.6mH"_s},
                                    {u"motor/rotor_inertia_kgm2"_s, u"840"_s},
-                                   {u"supply/voltage_V"_s, u"48V"_s},
                                    {u"screw/thread"_s, u"Tr20x4"_s}})
             type(d + k, v);
+        type(u"/supplies/X-A/voltage_V"_s, u"48V"_s);
         choose(d + u"motor/torque_convention"_s, u"two_phases_on"_s);
-        choose(d + u"transmission"_s, u"belt"_s);
-        type(d + u"small_pulley/teeth"_s, u"20"_s);
-        choose(d + u"small_pulley/profile"_s, u"5M"_s);
-        type(d + u"large_pulley/teeth"_s, u"30"_s);
-        choose(d + u"large_pulley/profile"_s, u"5M"_s);
-        type(d + u"belt/code"_s, u"375-5M-15"_s);
+        choose(d + u"stages/1/kind"_s, u"belt"_s);
+        type(d + u"stages/1/driver/teeth"_s, u"20"_s);
+        choose(d + u"stages/1/driver/profile"_s, u"5M"_s);
+        type(d + u"stages/1/driven/teeth"_s, u"30"_s);
+        choose(d + u"stages/1/driven/profile"_s, u"5M"_s);
+        type(d + u"stages/1/code"_s, u"375-5M-15"_s);
         const auto &state = m_session->proved("X").evaluation.state;
-        QVERIFY(std::fabs(state.centre - 0.12475) < 1e-4); // where the belt asks it
+        QVERIFY(std::fabs(state.stageWork<ToothedBelt>(0)->centre - 0.12475) < 1e-4); // where the belt asks it
         // 4 proof
         m_window->page(StationId::Drive)->setFocus();
         key(Qt::Key_4);
@@ -139,12 +145,12 @@ private slots:
         auto *mend = m_window->findChild<QPushButton *>(u"mend0"_s);
         QVERIFY(mend && mend->text().contains(u"Pulleys 20:36"_s));
         QTest::mouseClick(mend, Qt::LeftButton);
-        QCOMPARE(m_session->typedAt("/axes/X/designs/A/large_pulley/teeth"), u"36"_s);
+        QCOMPARE(m_session->typedAt("/axes/X/designs/A/stages/1/driven/teeth"), u"36"_s);
         QVERIFY2(headline().contains(u"2.1×"_s), qPrintable(headline()));
         key(Qt::Key_Z, Qt::ControlModifier);
-        QCOMPARE(m_session->typedAt("/axes/X/designs/A/large_pulley/teeth"), u"30"_s);
+        QCOMPARE(m_session->typedAt("/axes/X/designs/A/stages/1/driven/teeth"), u"30"_s);
         key(Qt::Key_Z, Qt::ControlModifier | Qt::ShiftModifier);
-        QCOMPARE(m_session->typedAt("/axes/X/designs/A/large_pulley/teeth"), u"36"_s);
+        QCOMPARE(m_session->typedAt("/axes/X/designs/A/stages/1/driven/teeth"), u"36"_s);
         key(Qt::Key_Z, Qt::ControlModifier);
         // other axis by the strip, other station by the spine, home by the corner
         auto *strip = m_window->findChild<AxisStrip *>(u"axisStrip"_s);
@@ -276,28 +282,27 @@ private slots:
         auto at = std::find_if(stops.begin(), stops.end(), [](const auto &s) { return s.teeth == 73; });
         QVERIFY(at != stops.end() && at->inSlot);
         QTest::mouseClick(view, Qt::LeftButton, {}, at->box.center().toPoint());
-        QCOMPARE(m_session->typedAt("/axes/X/designs/A/belt/code"), u"365-5M-15"_s);
-        QVERIFY(std::fabs(m_session->proved("X").evaluation.state.centre - 0.11975) < 2e-4);
+        QCOMPARE(m_session->typedAt("/axes/X/designs/A/stages/1/code"), u"365-5M-15"_s);
+        QVERIFY(std::fabs(centreOf("X") - 0.11975) < 2e-4);
         key(Qt::Key_Z, Qt::ControlModifier);
         view->repaint();
         // the small pulley dragged along the slot
         const QPoint small = view->picture().smallCentre.toPoint();
-        const double before = m_session->proved("X").evaluation.state.centre;
+        const double before = centreOf("X");
         QTest::mousePress(view, Qt::LeftButton, {}, small);
         QMouseEvent move(QEvent::MouseMove, QPointF(small) + QPointF(0, 5),
                          view->mapToGlobal(QPointF(small) + QPointF(0, 5)), Qt::NoButton, Qt::LeftButton,
                          Qt::NoModifier);
         QApplication::sendEvent(view, &move);
         QTest::mouseRelease(view, Qt::LeftButton, {}, small + QPoint(0, 5));
-        QVERIFY(m_session->proved("X").evaluation.state.centre > before + 1e-3);
+        QVERIFY(centreOf("X") > before + 1e-3);
         key(Qt::Key_Z, Qt::ControlModifier);
         // parts by . and arrows by a tenth
         page->setFocus();
         page->pick(1);
         key(Qt::Key_Period); // the small pulley
         key(Qt::Key_Right);
-        QVERIFY(std::fabs(m_session->proved("X").evaluation.state.centre - before - 0.1e-3) <
-                5.1e-6); // typed in hundredths of a millimetre
+        QVERIFY(std::fabs(centreOf("X") - before - 0.1e-3) < 5.1e-6); // typed in hundredths of a millimetre
         // the table along its travel
         page->pick(7);
         const double nut = view->nut();
@@ -318,7 +323,13 @@ private slots:
         m_window->showStation(StationId::Drive, "Z");
         key(Qt::Key_B, Qt::ControlModifier);
         QCOMPARE(m_session->design("Z"), std::string("B"));
-        QVERIFY(m_session->at("/axes/Z/designs/A") == m_session->at("/axes/Z/designs/B"));
+        auto kept = m_session->at("/axes/Z/designs/A"), begun = m_session->at("/axes/Z/designs/B");
+        QVERIFY(kept["supply"] != begun["supply"]); // a supply of its own, as good as the other
+        QVERIFY(m_session->proved("Z", "A").model.supply.voltage.v ==
+                m_session->proved("Z", "B").model.supply.voltage.v);
+        kept.erase("supply");
+        begun.erase("supply");
+        QVERIFY(kept == begun);
         key(Qt::Key_Z, Qt::ControlModifier);
         QVERIFY(m_session->at("/axes/Z/designs/B").is_null());
     }
@@ -329,7 +340,7 @@ private slots:
         QVERIFY(headline().contains(u"No motor"_s));
         auto *box = m_window->findChild<QComboBox *>(u"catalogue"_s);
         emit box->activated(4);
-        QVERIFY(m_session->proved("X").model.holding.known());
+        QVERIFY(m_session->proved("X").model.stepper().holding.known());
         QCOMPARE(m_session->undoStack()->count(), 2); // axis, motor: one undo each
     }
     void partsStateByOneKey() {
@@ -450,8 +461,8 @@ private slots:
     void nonsenseInCodesSaysSo() { // text fields keep what was typed; the finding or the status says it cannot be read
         m_window->openDemo();
         m_window->showStation(StationId::Drive, "X");
-        for (const auto &[place, words] : {std::pair{u"/axes/X/designs/A/belt/code"_s, u"603 potatoes"_s},
-                                           {u"/axes/X/designs/A/small_pulley/bore"_s, u"10 K99"_s},
+        for (const auto &[place, words] : {std::pair{u"/axes/X/designs/A/stages/1/code"_s, u"603 potatoes"_s},
+                                           {u"/axes/X/designs/A/stages/1/driver/bore"_s, u"10 K99"_s},
                                            {u"/axes/X/designs/A/screw/thread"_s, u"Tr0x0"_s}}) {
             auto *t = textEntry(place);
             if (!t) continue;
@@ -471,7 +482,7 @@ private slots:
         m_window->showStation(StationId::Duty, "X");
         type(u"/axes/X/targets/rapid_mm_min"_s, u"1250"_s);
         m_window->showStation(StationId::Drive, "X");
-        type(u"/axes/X/designs/A/supply/voltage_V"_s, u"36"_s);
+        type(u"/supplies/X-A/voltage_V"_s, u"36"_s);
         const auto end = m_session->project();
         QVERIFY(end != start);
         m_window->page(StationId::Drive)->setFocus();
@@ -492,7 +503,7 @@ private slots:
         const QString words = page->opened()->words();
         QVERIFY(words.contains(u"Working"_s) && words.contains(u"Share of the doubt"_s));
         QVERIFY(words.contains(u"604.9"_s));
-        m_session->typeInto(u"/axes/X/designs/A/supply/voltage_V"_s, u"12"_s); // slow current, less torque at speed
+        m_session->typeInto(u"/supplies/X-A/voltage_V"_s, u"12"_s); // slow current, less torque at speed
         m_session->typeInto(u"/axes/X/designs/A/drive/current_A"_s, u"2.1A"_s);
         QVERIFY2(figure->text() != u"1.8×"_s, qPrintable(figure->text()));
         const auto after = page->opened()->words();
@@ -508,12 +519,12 @@ private slots:
         m_window->mendNow();
         auto *best = m_window->findChild<QPushButton *>(u"mend0"_s);
         QVERIFY(best && best->isVisible());
-        const double before = m_session->proved("X").evaluation.state.centre;
+        const double before = centreOf("X");
         const auto project = m_session->project();
         m_window->page(StationId::Proof)->setFocus();
         key(Qt::Key_M);
         QVERIFY(m_session->project() != project);
-        QVERIFY(m_session->proved("X").evaluation.state.centre != before); // other pulleys, another belt
+        QVERIFY(centreOf("X") != before); // other pulleys, another belt
         QCOMPARE(m_session->undoStack()->count(), 1);
         key(Qt::Key_Z, Qt::ControlModifier);
         QVERIFY(m_session->project() == project);

@@ -74,7 +74,8 @@ private slots:
         QVERIFY(d.picture.slot.height() > d.picture.slot.width());
         const double length = (d.picture.slot.height() - d.picture.slot.width()) /
                               d.picture.endScale; // between the centres of its round ends
-        LW_COMPARE_WITHIN(length, d.model.slotTo.v - d.model.slotFrom.v, 0.3e-3);
+        LW_COMPARE_WITHIN(
+            length, d.model.stageAs<ToothedBelt>(0)->slotTo.v - d.model.stageAs<ToothedBelt>(0)->slotFrom.v, 0.3e-3);
     }
     void everyPartCanBePicked() {
         const auto d = draw("X", "A");
@@ -100,7 +101,8 @@ private slots:
             current += s.current;
             LW_COMPARE_WITHIN(s.lengthMm, 5.0 * s.teeth, 1e-9);
             LW_COMPARE_WITHIN(strip.centreAt(s.box.center().x()), s.centre, 3e-3);
-            QCOMPARE(s.inSlot, s.centre >= d.model.slotFrom.v && s.centre <= d.model.slotTo.v);
+            QCOMPARE(s.inSlot, s.centre >= d.model.stageAs<ToothedBelt>(0)->slotFrom.v &&
+                                   s.centre <= d.model.stageAs<ToothedBelt>(0)->slotTo.v);
         }
         QCOMPARE(current, 1);
     }

@@ -129,6 +129,49 @@ private slots:
         QVERIFY(!s.saveAs(dir.filePath(u"no/such/folder/x.lathewright"_s)).isEmpty());
         QCOMPARE(QDir(dir.path()).entryList(QDir::Files).size(), 2); // nothing half-written lies about
     }
+    /// A job of format 1 is read and carried over; the first save keeps it as it was, later saves leave that alone.
+    void firstSaveKeepsTheOldFormat() {
+        QTemporaryDir dir;
+        const QString path = dir.filePath(u"old.lathewright"_s), kept = path + u".format1"_s;
+        QVERIFY(QFile::copy(QStringLiteral(LW_TEST_DATA "/format1/sill-grinder.lathewright"), path));
+        QFile::setPermissions(path, QFile::ReadOwner | QFile::WriteOwner);
+        const auto content = [](const QString &name) {
+            QFile f(name);
+            return f.open(QIODevice::ReadOnly) ? f.readAll() : QByteArray();
+        };
+        const auto old = content(path);
+        Session s;
+        QVERIFY(s.open(path).isEmpty());
+        QVERIFY(s.at("/format") == nlohmann::json(projectFormat));
+        s.typeInto(u"/axes/X/travel_mm"_s, u"390mm"_s);
+        QVERIFY(s.save().isEmpty());
+        QCOMPARE(content(kept), old);
+        s.typeInto(u"/axes/X/travel_mm"_s, u"380mm"_s);
+        QVERIFY(s.save().isEmpty());
+        QCOMPARE(content(kept), old);
+        Session again;
+        QVERIFY(again.open(path).isEmpty());
+        QVERIFY(again.project() == s.project());
+    }
+    /// What a version of format 1 left in its journal is replayed on its job, then carried over.
+    void oldJournalIsReplayedThenCarriedOver() {
+        QTemporaryDir dir;
+        QFile old(QStringLiteral(LW_TEST_DATA "/format1/tarn-mill.lathewright"));
+        QVERIFY(old.open(QIODevice::ReadOnly));
+        const auto job = nlohmann::json::parse(old.readAll().toStdString());
+        QFile journal(dir.filePath(u"left.journal"_s));
+        QVERIFY(journal.open(QIODevice::WriteOnly));
+        const nlohmann::json ground = {{"path", ""}, {"project", job}};
+        const nlohmann::json edit = {
+            {{"at", "/axes/X/designs/A/large_pulley/teeth"}, {"value", {{"typed", "40"}, {"standing", "stated"}}}}};
+        journal.write(QByteArray::fromStdString(ground.dump() + "\n" + edit.dump() + "\n"));
+        journal.close();
+        Session s(dir.path());
+        QVERIFY(s.recover());
+        QCOMPARE(s.typedAt("/axes/X/designs/A/stages/1/driven/teeth"), u"40"_s);
+        QVERIFY(s.at("/axes/X/designs/A/large_pulley").is_null());
+        QCOMPARE(s.proved("X").model.ratio(), 2.0);
+    }
     void brokenFilesLeaveTheOpenJobAlone() {
         QTemporaryDir dir;
         Session s;
@@ -142,7 +185,7 @@ private slots:
         int n = 0;
         for (const auto &content : {QByteArray(), QByteArray("\x00\x01\xff\xfe junk", 9), text.left(text.size() / 2),
                                     text.left(text.size() - 20), QByteArray("{}"),
-                                    QByteArray("{\"program\":\"lathewright\",\"format\":2}")}) {
+                                    QByteArray("{\"program\":\"lathewright\",\"format\":3}")}) {
             QFile f(dir.filePath(QString::number(n++)));
             QVERIFY(f.open(QIODevice::WriteOnly));
             f.write(content);

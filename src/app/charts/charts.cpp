@@ -1,4 +1,5 @@
 #include "app/charts/charts.h"
+#include "proof/checks/limits.h"
 #include "app/entries/fields.h"
 #include "picture/marks.h"
 #include "proof/words/narrate.h"
@@ -136,18 +137,18 @@ void TorqueChart::refresh(const ProvedAxis &p, const Finding *chosen) {
     const double scale = viewUnits().system == UnitSystem::Inch ? 1 / 0.1129848290276167 : 1;
     if (s.motorKnown) {
         QVector<double> x, design, most, half;
-        const double wanted = m.closedLoop ? 1 / 0.75 : 2;
+        const double wanted = torqueRails(m.stepper().closedLoop).wanted;
         for (int k = 0; k <= 120; ++k) {
             const double root = std::sqrt(largest) * k / 120;
-            const auto q = torqueAtSpeed(m, s, root * root);
+            const auto q = torquesAt(s.motor, root * root);
             x << root;
-            design << q.design * scale;
-            most << q.most * scale;
-            half << q.design / wanted * scale;
-            top = std::max(top, q.most * scale);
+            design << q.countedOn * scale;
+            most << q.peak * scale;
+            half << q.countedOn / wanted * scale;
+            top = std::max(top, q.peak * scale);
             if (k % 10 == 0)
                 m_table +=
-                    u"%1\t%2\t%3\n"_s.arg(root * root, 0, 'f', 0).arg(q.design, 0, 'f', 3).arg(q.most, 0, 'f', 3);
+                    u"%1\t%2\t%3\n"_s.arg(root * root, 0, 'f', 0).arg(q.countedOn, 0, 'f', 3).arg(q.peak, 0, 'f', 3);
         }
         auto *upper = m_plot->addGraph();
         upper->setData(x, most, true);
@@ -168,15 +169,16 @@ void TorqueChart::refresh(const ProvedAxis &p, const Finding *chosen) {
         label(m_plot, x[at], most[at], u"most it can give"_s, Qt::AlignHCenter | Qt::AlignBottom, 13, false, t.ink2,
               {0, -3});
         label(m_plot, x[58], design[58],
-              u"counted on: %1 V, %2 A"_s.arg(text(numberText(m.supply.v, 3)), text(numberText(m.drivePeak.v, 2))),
+              u"counted on: %1 V, %2 A"_s.arg(text(numberText(m.supply.voltage.v, 3)),
+                                              text(numberText(m.drive.peak.v, 2))),
               Qt::AlignHCenter | Qt::AlignTop, 13, true, t.ink, {0, 3});
-        label(m_plot, x[56], half[56], m.closedLoop ? u"1.33× line"_s : u"half of it: 2.0× line"_s,
+        label(m_plot, x[56], half[56], m.stepper().closedLoop ? u"1.33× line"_s : u"half of it: 2.0× line"_s,
               Qt::AlignHCenter | Qt::AlignTop, 13, false, t.ink2, {0, 2});
     } else {
         for (const auto &q : s.points)
             if (q.demand == q.demand) top = std::max(top, q.demand * 1.6);
         corner(m_plot, 0.5, 0.42,
-               m.hasMotor
+               m.hasMotor()
                    ? u"The motor's curve needs its plate: torque, current, resistance, inductance, and the supply."_s
                    : u"No motor yet. The pins are what the axis asks."_s,
                Qt::AlignCenter)
@@ -197,18 +199,18 @@ void TorqueChart::refresh(const ProvedAxis &p, const Finding *chosen) {
     // duty pins, the steadiest first so that the weakest lies on top
     std::vector<const Finding *> rows;
     for (const auto &f : p.evaluation.findings)
-        if ((f.id == CheckId::C01 || f.id == CheckId::C02) && f.demand == f.demand) rows.push_back(&f);
+        if ((f.id == "C01"_check || f.id == "C02"_check) && f.demand == f.demand) rows.push_back(&f);
     std::vector<std::pair<double, double>> taken; // label places in pixels
     for (const auto *f : rows) {
         double rpm = 0;
         for (const auto &q : s.points)
-            if (q.kind == f->operating && q.cut == f->cut) rpm = q.rpm;
+            if (q.kind == f->subject.at && q.cut == f->subject.cut) rpm = q.rpm;
         if (!std::isfinite(rpm)) continue;
         const double x = std::sqrt(rpm), y = f->demand * scale;
         m_pins.push_back({{x, y}, *f});
         m_table += text(titleOf(m, *f)) +
                    u"\t%1 rpm\t%2 N·m\t%3\n"_s.arg(rpm, 0, 'f', 0).arg(f->demand, 0, 'f', 3).arg(text(marginText(*f)));
-        const bool on = chosen && f->id == chosen->id && f->cut == chosen->cut && f->operating == chosen->operating;
+        const bool on = chosen && sameSubject(*f, *chosen);
         if (on && f->capacity == f->capacity) {
             auto *drop = new QCPItemLine(m_plot);
             drop->start->setCoords(x, y);
@@ -378,12 +380,12 @@ void PullChart::refresh(const ProvedAxis &p, const nlohmann::json &readings) {
                   true, t.ink, {0, 12});
         }
         auto *avg = new QCPItemLine(m_plot);
-        avg->start->setCoords(0, m.pullMean.v);
-        avg->end->setCoords(travel, m.pullMean.v);
+        avg->start->setCoords(0, m.pullMean().v);
+        avg->end->setCoords(travel, m.pullMean().v);
         QPen dots(t.ink2, 1);
         dots.setDashPattern({1, 3});
         avg->setPen(dots);
-        label(m_plot, travel * 0.30, m.pullMean.v, text(numberText(m.pullMean.v, 2)) + u" N on average"_s,
+        label(m_plot, travel * 0.30, m.pullMean().v, text(numberText(m.pullMean().v, 2)) + u" N on average"_s,
               Qt::AlignLeft | Qt::AlignBottom, 13, false, t.ink2, {0, -1});
     } else if (m.pull.known()) {
         // nothing measured along the travel: the class default, dashed, with its band

@@ -526,8 +526,7 @@ void TextEntry::refresh() {
     const QString colour = (wrong.isEmpty() ? theme().touch : theme().fails).name();
     const QString style =
         u"QLineEdit { background:transparent; border:none; border-bottom:2px solid %1; color:%2; } QLineEdit:focus "
-        u"{ background:%3; border:2px solid %1; }"_s
-            .arg(colour, theme().ink.name(), theme().field.name());
+        u"{ background:%3; border:2px solid %1; }"_s.arg(colour, theme().ink.name(), theme().field.name());
     if (m_line->styleSheet() != style) m_line->setStyleSheet(style);
     m_line->setAccessibleDescription(wrong);
     m_line->setToolTip(wrong.isEmpty() ? help() : wrong);

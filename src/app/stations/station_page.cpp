@@ -16,6 +16,10 @@ QString StationPage::absolute(const QString &relative) const {
     const QString axis = u"/axes/"_s + QString::fromStdString(m_axis) + u"/"_s;
     if (relative.startsWith(u"design/"_s))
         return axis + u"designs/"_s + QString::fromStdString(m_session->design(m_axis)) + relative.mid(6);
+    if (relative.startsWith(u"supply/"_s))
+        return u"/supplies/"_s +
+               QString::fromStdString(supplyOf(m_session->project(), m_axis, m_session->design(m_axis))) +
+               relative.mid(6);
     return axis + relative;
 }
 
@@ -79,6 +83,7 @@ void StationPage::pointFields(bool refreshOthers) {
 FieldWidget *StationPage::addField(const QString &relative, const QString &label, QWidget *parent) {
     // the pattern decides the kind of widget; any id will do
     const QString pattern = relative.startsWith(u'/')           ? relative
+                            : relative.startsWith(u"supply/"_s) ? u"/supplies/x"_s + relative.mid(6)
                             : relative.startsWith(u"design/"_s) ? u"/axes/x/designs/A"_s + relative.mid(6)
                                                                 : u"/axes/x/"_s + relative;
     auto *w = makeField(m_session, parent ? parent : this, pattern, label);

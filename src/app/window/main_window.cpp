@@ -92,9 +92,8 @@ MainWindow::MainWindow(Session *session, QWidget *parent) : QMainWindow(parent),
         page(StationId::Build)->goTo(step);
     });
     connect(m_board, &BoardPage::findingAsked, this, [this](const std::string &axis, const Finding &f) {
-        showStation(spec(f.id).station == StationId::Proof || spec(f.id).station == StationId::FirstCuts
-                        ? StationId::Proof
-                        : spec(f.id).station,
+        showStation(f.check->station == StationId::Proof || f.check->station == StationId::FirstCuts ? StationId::Proof
+                                                                                                     : f.check->station,
                     axis);
         page(m_station)->choose(f);
     });
@@ -306,8 +305,9 @@ void MainWindow::mendNow() {
         for (const auto &[id, findings] : wanted) {
             auto key = m_session->at("/axes/" + id).dump();
             for (const auto &f : findings)
-                key += "|" + std::to_string(int(f.id)) + "." + std::to_string(f.cut) + "." +
-                       std::to_string(int(f.operating)) + "." + std::to_string(f.variant);
+                key += "|" + std::string(f.check->code) + "." + std::to_string(f.subject.cut) + "." +
+                       std::to_string(int(f.subject.at)) + "." + std::to_string(f.subject.stage) + "." +
+                       std::to_string(f.subject.side);
             if (m_mendedFor[id] == key) continue;
             m_mendedFor[id] = key;
             const auto &p = m_session->proved(id);
@@ -356,8 +356,10 @@ void MainWindow::pinDesign() {
             {{{"/axes/" + m_axis + "/design_shown", other}}, u"design %1 shown"_s.arg(QString::fromStdString(other))});
         return say(u"%1 is there already: shown. Ctrl+E swaps them."_s.arg(QString::fromStdString(other)));
     }
-    m_session->apply({{{base + other, copy}, {"/axes/" + m_axis + "/design_shown", other}},
-                      u"%1 kept, %2 begun"_s.arg(QString::fromStdString(shown), QString::fromStdString(other))});
+    auto patches = copyDesign(m_session->project(), m_axis, shown, other);
+    patches.push_back({"/axes/" + m_axis + "/design_shown", other});
+    m_session->apply(
+        {std::move(patches), u"%1 kept, %2 begun"_s.arg(QString::fromStdString(shown), QString::fromStdString(other))});
     say(u"%1 is kept as it stands; you are now changing %2."_s.arg(QString::fromStdString(shown),
                                                                    QString::fromStdString(other)));
 }
@@ -367,7 +369,7 @@ void MainWindow::swapDesign() {
     const std::string base = "/axes/" + m_axis + "/designs/";
     const auto a = m_session->at(base + "A"), b = m_session->at(base + "B");
     if (b.is_null() || a.is_null()) return say(u"There is only one design: Ctrl+B starts another."_s);
-    m_session->apply({{{base + "A", b}, {base + "B", a}}, u"A and B swapped"_s});
+    m_session->apply({swapDesigns(m_session->project(), m_axis, "A", "B"), u"A and B swapped"_s});
 }
 
 void MainWindow::removeAxis() {

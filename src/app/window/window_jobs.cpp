@@ -146,13 +146,12 @@ bool MainWindow::save() {
     const int place =
         askWhose
             ? -1
-            : asked(
-                  this, u"Changed by another program"_s,
-                  u"%1 was changed by another program since it was read here. Which one counts?"_s.arg(file),
-                  u"Keep mine: theirs becomes the backup, the same name with ~ behind it. Take theirs: your changes "
-                  u"since the last save are dropped. Save beside: mine goes into a new file next to it, both "
-                  u"stay."_s,
-                  {u"Save beside"_s, u"Keep mine"_s, u"Take theirs"_s, u"Cancel"_s});
+            : asked(this, u"Changed by another program"_s,
+                    u"%1 was changed by another program since it was read here. Which one counts?"_s.arg(file),
+                    u"Keep mine: theirs becomes the backup, the same name with ~ behind it. Take theirs: your changes "
+                    u"since the last save are dropped. Save beside: mine goes into a new file next to it, both "
+                    u"stay."_s,
+                    {u"Save beside"_s, u"Keep mine"_s, u"Take theirs"_s, u"Cancel"_s});
     switch (askWhose     ? askWhose()
             : place == 0 ? Whose::Beside
             : place == 1 ? Whose::Mine

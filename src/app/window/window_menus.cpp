@@ -164,9 +164,9 @@ void MainWindow::find() {
     for (const auto &id : m_session->axes()) {
         const auto &p = m_session->proved(id);
         for (const auto &f : p.evaluation.findings) {
-            const auto station = spec(f.id).station;
+            const auto station = f.check->station;
             all.push_back({text(verdictWord(f.verdict)) + u", "_s + text(sentenceOf(p.model, p.evaluation.state, f)),
-                           QString::fromStdString(id) + u" finding "_s + text(spec(f.id).code), [this, id, f, station] {
+                           QString::fromStdString(id) + u" finding "_s + text(f.check->code), [this, id, f, station] {
                                showStation(station == StationId::FirstCuts ? StationId::Proof : station, id);
                                page(m_station)->choose(f);
                            }});

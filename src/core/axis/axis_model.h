@@ -5,9 +5,9 @@
 
 #include "duty/cutting.h"
 #include "duty/turning.h"
-#include "drive/belt.h"
-#include "drive/screw.h"
-#include "drive/stepper.h"
+#include "axis/final_element.h"
+#include "axis/motor.h"
+#include "axis/stages/stage.h"
 #include "machine/classes.h"
 #include "machine/known.h"
 #include "machine/alignment.h"
@@ -58,13 +58,19 @@ struct Move {
     bool assumed = false;      ///< the default cycle of a class
 };
 
+/// How the slide is carried, read once from the code of its ways.
+struct WayKind {
+    bool rolls = false; ///< rails, cage or bush of balls or rollers
+    bool onRails = false;
+};
+
 struct AxisModel {
     std::string id, what, designId;
     const ClassAxis *cls = nullptr;
-    bool vertical = false, wheel = false, lathe = false; ///< vertical: weight acts along it, upright or on a slope
-    double incline = 0;                                  ///< rad over level, plus uphill; upright pi/2
+    bool vertical = false, lathe = false; ///< vertical: weight acts along it, upright or on a slope
+    double incline = 0;                   ///< rad over level, plus uphill; upright pi/2
     bool leftHand = false;
-    std::string way;
+    WayKind way;
     // duty
     Known travel, rapid, acceleration, lostTarget, repeatTarget;
     Known deceleration, jerk, stepTarget; ///< unknown: as speeding up, straight ramps, not asked
@@ -74,8 +80,9 @@ struct AxisModel {
     Known measuredCutFactor{1, Standing::Measured, 0.9, 1.1, Shape::Triangular}; ///< on cuts whose force was measured
     // survey
     std::vector<PullReading> readings;
-    Known pull, pullMean, coldFactor, breakaway, mass, runOut;
-    Known pullLoosest; ///< N, the least reading where work is done: what holds against a climb cut
+    Known pull;                                   ///< N, the tightest reading
+    double meanOverPull = 1, loosestOverPull = 1; ///< of the same readings
+    Known coldFactor, breakaway, mass, runOut;
     double tightLoose = notKnown, asymmetry = notKnown;
     double tightAt = notKnown, looseAt = notKnown;
     bool pullMeasured = false, pullDirect = false, breakawayMeasured = false, runOutMeasured = false;
@@ -98,58 +105,56 @@ struct AxisModel {
     Known handlePull;                        ///< axial friction by the handle, N
     double efficiencyByBothPulls = notKnown; ///< as the readings have it, believable or not
     Known screwEfficiencyFound;              ///< of the old screw: from both pulls, else as it was typed for the handle
-    std::string screwEnd;
+    FitSize screwEnd;                        ///< the seat at the driven end of the final shaft
     // machine
     Known spindlePower, spindleEfficiency, spindleTorque, pulseLimit;
-    // motor, drive, supply
-    bool hasMotor = false, closedLoop = false, damping = false, unregulated = false;
-    HoldingConvention convention = HoldingConvention::TwoPhasesOn;
-    bool conventionTyped = false, currentKindTyped = false;
-    Known holding, rated, drivePeak, resistance, inductance, rotor, detent, usable;
-    Known torqueLimit; ///< N m at the motor, set in the drive
-    Known idleShare;   ///< of the current while it stands still
-    Known torqueFactor{1, Standing::Assumed, 0.85, 1.15, Shape::Triangular};
-    Known currentFactor{1, Standing::Assumed, 0.95, 1.05, Shape::Triangular};
-    int rotorTeeth = 50, microsteps = 10;
-    Known supply, supplyPower, sag, voltLimit, cable, pulseHigh, cableLength;
-    std::string motorShaft;
-    Known face, body, shaftLength, boltSquare, pilot, radialLoad, radialAt, frontBearing;
-    // transmission
-    bool belt = false;
-    struct Pulley {
-        int teeth = 0;
-        const BeltProfile *profile = nullptr;
-        Known beltWidth, faceWidth;
-        int flanges = 0;
-        std::string bore, hub, material;
-    } small, large;
-    std::string beltCode;
-    Result<Designation> beltRead = fail(CalcErrorCode::Missing, "belt");
-    Known centre, slotFrom, slotTo, beltTolerance, beltWidth, service, install, beltEfficiency, mesh, beltOffFace;
-    Known beltStiffnessFactor{1, Standing::Assumed, 0.5, 2.0, Shape::Lognormal};
-    Known couplingStiffness, couplingInertia;
-    std::string couplingBoreMotor, couplingBoreScrew;
-    // screw and its ends
-    bool hasScrew = false;
+    // the chain: motor, stages in the order the power takes, final element
+    Motor motor;
+    DriveSettings drive;
+    SupplyModel supply;
+    MotorCable cable;
+    std::vector<PlacedStage> stages;
+    FinalElement final;
     bool keepsScrew = true; ///< the old screw (or rack) and its nut stay: what was found on them holds for this design
-    ThreadForm thread;
-    std::string threadProblem;
-    Known lead, efficiency, root, span, nutFar, threadLength, screwLength, dynamicRating, staticRating, screwInertia;
-    Ends ends = Ends::FixedSupported;
-    std::string fixedKind, farKind, nutKind;
+    Known lead, efficiency; ///< travel for a turn of the final shaft, m; of the final element, driven by the motor
+    Known bearingDrag;      ///< N m at the final shaft
+    Known nutPlay;          ///< m, of a new nut
     Known bumperStroke, bumperForce, endSpeed; ///< at the ends of travel: what stops it, and how fast it comes there
-    Known bearingDrag, bearingStiffness, bearingStatic, bearingBore, bearingOutside;
-    Known nutPlay, nutStiffness, nutLength, nutTurns, preload, bracket, beyondA, beyondB;
     // brake
     bool hasBrake = false, brakeOnScrew = true;
     Known brakeTorque, brakeDelay;
-    std::string stepsTyped;
-    std::vector<std::string> problems; ///< sentences about text that cannot be read
+    std::string stepsTyped;                 ///< what stands in the controller
+    std::optional<Fraction> stepsTypedRead; ///< none: blank or not a number
+    std::vector<std::string> problems;      ///< sentences about text that cannot be read
 
     /// Weight along the axis of all that moves, no balance counted, N.
     [[nodiscard]] double weightAlong() const;
-    [[nodiscard]] bool ballScrew() const { return hasScrew && thread.ball; }
-    [[nodiscard]] bool slidingScrew() const { return hasScrew && !thread.ball; }
+    [[nodiscard]] bool hasMotor() const { return stepper().named; }
+    /// The stepper, or one of which nothing is known.
+    [[nodiscard]] const Stepper &stepper() const;
+    /// The screw, or one of which nothing is known where the axis has none.
+    [[nodiscard]] const Screw &screw() const;
+    [[nodiscard]] bool wheel() const { return !std::holds_alternative<Screw>(final); } ///< rack or wheel: no screw
+    [[nodiscard]] bool ballScrew() const { return screw().named && screw().thread.ball; }
+    [[nodiscard]] bool slidingScrew() const { return screw().named && !screw().thread.ball; }
+    /// The stage at a place when it is of that kind, else null. Places from 0 at the motor.
+    template <class Kind> [[nodiscard]] const Kind *stageAs(std::size_t place) const {
+        return place < stages.size() ? std::get_if<Kind>(&stages[place].stage) : nullptr;
+    }
+    /// The place of the first stage of a kind; stages.size() when there is none.
+    template <class Kind> [[nodiscard]] std::size_t placeOf() const {
+        std::size_t k = 0;
+        while (k < stages.size() && !std::holds_alternative<Kind>(stages[k].stage))
+            ++k;
+        return k;
+    }
+    template <class Kind> [[nodiscard]] bool hasStage() const {
+        return std::any_of(stages.begin(), stages.end(),
+                           [](const auto &s) { return std::holds_alternative<Kind>(s.stage); });
+    }
+    [[nodiscard]] Known pullMean() const { return scaled(pull, meanOverPull); }
+    /// The least reading where work is done: what holds against a climb cut.
+    [[nodiscard]] Known pullLoosest() const { return scaled(pull, loosestOverPull); }
     /// Slowing down, m/s^2: its own target, else as speeding up.
     [[nodiscard]] double slowing() const { return deceleration.known() ? deceleration.v : acceleration.v; }
     /// How fast it comes to the ends of its travel, m/s.
@@ -162,15 +167,16 @@ struct AxisModel {
     [[nodiscard]] int directionOf(int cut) const;
     /// Play between screw and slide that stays after the chosen mends, m.
     [[nodiscard]] double playStays() const;
-    [[nodiscard]] double ratio() const {
-        return belt && small.teeth > 0 && large.teeth > 0 ? double(large.teeth) / small.teeth : 1.0;
-    }
+    /// Motor turns for a turn of the final shaft, as the teeth say; stages whose teeth are not known count one to one.
     [[nodiscard]] Fraction ratioFraction() const;
-    [[nodiscard]] Fraction leadFraction() const;              ///< mm a turn, exact; 0 when not known
-    [[nodiscard]] const BeltProfile *beltProfileUsed() const; ///< of the belt, else of the pulleys
-    [[nodiscard]] int beltTeeth() const;                      ///< 0 when not known
-    std::string leadText;                                     ///< as typed, for the exact fraction
+    [[nodiscard]] double ratio() const { return ratioFraction().value(); }
+    [[nodiscard]] Fraction leadFraction() const; ///< mm a turn, exact; 0 when not known
+    std::string leadText;                        ///< as typed, for the exact fraction
 };
+
+/// Where in the job the fields of a stage of this axis' design, and of the supply it uses, stand; ends in a slash.
+[[nodiscard]] std::string stagePointer(const AxisModel &m, std::size_t place);
+[[nodiscard]] std::string supplyPointer(const AxisModel &m);
 
 /// Reads one axis with the given design ("A", "B"). Never fails: what cannot be read is not known and leaves a
 /// sentence.

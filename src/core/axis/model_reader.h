@@ -41,10 +41,15 @@ public:
     void readSurvey();
     void readDuty();
     void readMotor();
-    void readTransmission();
-    void readScrew();
+    void readStages();
+    void readFinal();
 
 private:
+    void readDriveSettings(const Stepper &stepper);
+    Pulley readPulley(const std::string &place);
+    ToothedBelt readToothedBelt(const std::string &place);
+    Coupling readCoupling(const std::string &place);
+    void readEfficiency(const Screw &screw, bool noScrew);
     void readPull();
     void readHandle();
     void readLoads();

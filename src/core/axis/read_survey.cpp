@@ -116,8 +116,8 @@ void ModelReader::readPull() {
         const auto used = inUse.empty() ? profile : frictionProfile(inUse);
         m.pullMeasured = standing == Standing::Measured;
         m.pull = spreadPull(profile->largest.value(), standing, spreadLow, spreadHigh);
-        m.pullMean = spreadPull(profile->mean.value(), standing, spreadLow, spreadHigh);
-        m.pullLoosest = spreadPull(used->smallest.value(), standing, spreadLow, spreadHigh);
+        m.meanOverPull = profile->mean / profile->largest;
+        m.loosestOverPull = used->smallest / profile->largest;
         if (m.readings.size() > 1) m.tightLoose = profile->tightOverLoose;
         m.asymmetry = profile->asymmetry;
         auto mean = [](const PullReading &r) { return (r.away + r.back).value(); };
@@ -131,7 +131,7 @@ void ModelReader::readPull() {
     if (m.hoistUp.known() && m.hoistDown.known()) {
         const auto s = splitWeight(newtons(m.hoistUp.v), newtons(m.hoistDown.v));
         if (s.friction.value() > 0) {
-            m.pull = m.pullMean = m.pullLoosest = spreadPull(s.friction.value(), m.hoistUp.standing, 0.85, 1.15);
+            m.pull = spreadPull(s.friction.value(), m.hoistUp.standing, 0.85, 1.15);
             m.pullMeasured = m.pull.standing == Standing::Measured;
             m.pullDirect = true;
             m.frictionDoubt = 0.15;
@@ -139,8 +139,7 @@ void ModelReader::readPull() {
         }
     }
     if (m.handlePull.known() && !m.vertical) { // nothing pulled direct: the handle's word, through a guessed efficiency
-        m.pull = m.pullMean = m.pullLoosest = {m.handlePull.v, m.handlePull.standing, m.handlePull.low,
-                                               m.handlePull.high, Shape::Lognormal};
+        m.pull = {m.handlePull.v, m.handlePull.standing, m.handlePull.low, m.handlePull.high, Shape::Lognormal};
         m.pullMeasured = m.pull.standing == Standing::Measured;
         m.pullDirect = false;
         m.frictionDoubt = (m.pull.high - m.pull.low) / 2 / m.pull.v;
@@ -150,7 +149,6 @@ void ModelReader::readPull() {
         const bool range = m.cls->pullHigh > 0;
         m.pull = assumed(m.cls->pull, range ? m.cls->pullLow : m.cls->pull * 0.7,
                          range ? m.cls->pullHigh : m.cls->pull * 1.6, Shape::Lognormal);
-        m.pullMean = m.pullLoosest = m.pull;
         m.frictionDoubt = (m.pull.high - m.pull.low) / 2 / m.pull.v;
     }
 }
@@ -179,7 +177,7 @@ void ModelReader::readHandle() {
 void ModelReader::findEfficiency() {
     if (!m.pullDirect || m.readings.empty() || !(m.handleTorqueLessDrag > 0)) return;
     // turning it up an upright axis lifts the weight too
-    const double along = m.pullMean.v + (m.vertical ? m.weightFound.v : 0);
+    const double along = m.pullMean().v + (m.vertical ? m.weightFound.v : 0);
     const double eta = along * m.handleTravel / (2 * pi * m.handleTorqueLessDrag);
     if (!(eta > 0)) return;
     m.efficiencyByBothPulls = eta;
@@ -319,10 +317,12 @@ void ModelReader::readBalance() {
 }
 
 void ModelReader::readSurvey() {
-    m.way = axisText("way", "iron_dovetail");
+    const auto way = axisText("way", "iron_dovetail");
+    m.way.onRails = way.find("rail") != std::string::npos;
+    m.way.rolls = m.way.onRails || way == "caged_rollers" || way == "ball_bush";
     const bool heavy = m.cls && m.cls->mass > 100;
     for (const auto &w : ways)
-        if (w.code == m.way) {
+        if (w.code == way) {
             m.wayFriction = w.mu;
             m.constantDrag = heavy ? w.dragHeavy : w.dragBench;
         }
@@ -345,7 +345,7 @@ void ModelReader::readSurvey() {
         m.breakaway = {std::max(1.0, start.v / going.v), start.standing};
         m.breakawayMeasured = true;
     } else if (m.cls) {
-        m.breakaway = assumed(m.way.find("rail") != std::string::npos ? 1.2 : m.cls->breakaway);
+        m.breakaway = assumed(m.way.onRails ? 1.2 : m.cls->breakaway);
         if (m.cls->machine == "hand_grinder") spreadBy(m.breakaway, 1.2 / 1.5, 2.5 / 1.5, Shape::Lognormal);
     }
 
@@ -400,9 +400,10 @@ void ModelReader::readSurvey() {
     if (!m.runOut.known()) m.runOut = assumed(0.05e-3, 0.02e-3, 0.10e-3, Shape::Lognormal);
     m.guideOffset = axis("survey/screw_from_guide_mm");
     m.guideLength = axis("survey/guide_length_mm");
-    m.screwEnd = axisText("survey/screw_end");
+    m.screwEnd = readFitSize(axisText("survey/screw_end"));
     if (m.screwEnd.empty()) // the room card holds the same micrometer reading
-        if (const auto shaft = axis("survey/room/shaft_mm"); shaft.known()) m.screwEnd = numberText(shaft.v * 1e3, 6);
+        if (const auto shaft = axis("survey/room/shaft_mm"); shaft.known())
+            m.screwEnd = readFitSize(numberText(shaft.v * 1e3, 6));
 }
 
 } // namespace lw

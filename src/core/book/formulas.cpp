@@ -100,10 +100,10 @@ constexpr Formula table[] = {
     {"trapezoid", "t = s/v + v/a; short: 2·√(s/a)", T::Exact},
 };
 constexpr DesignUse uses[] = {
-    {"belt_to_centres", "centre_mm", "design/belt/centre_mm"},
-    {"belt_to_centres", "teeth_1", "design/small_pulley/teeth"},
-    {"belt_to_centres", "teeth_2", "design/large_pulley/teeth"},
-    {"belt_from_centres", "centre_mm", "design/belt/centre_mm"},
+    {"belt_to_centres", "centre_mm", "design/stages/1/centre_mm"},
+    {"belt_to_centres", "teeth_1", "design/stages/1/driver/teeth"},
+    {"belt_to_centres", "teeth_2", "design/stages/1/driven/teeth"},
+    {"belt_from_centres", "centre_mm", "design/stages/1/centre_mm"},
     {"sliding_screw", "efficiency_forward", "design/screw/efficiency"},
     {"screw_length", "thread_length_mm", "design/screw/thread_length_mm"},
     {"screw_length", "bearing_span_mm", "design/screw/bearing_span_mm"},

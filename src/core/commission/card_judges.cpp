@@ -71,7 +71,7 @@ public:
         for (double v : readings)
             in.stalls.push_back(fromSi<Speed>(v));
         const auto k = knownAt(m_project, "/axes/" + m.id + "/cards/stall/safe_fraction");
-        in.safeFraction = k.known() ? k.v : m.vertical ? 0.5 : m.closedLoop ? 0.7 : 0.6;
+        in.safeFraction = k.known() ? k.v : m.vertical ? 0.5 : m.stepper().closedLoop ? 0.7 : 0.6;
         in.pulseLimit = s.rateLimit == s.rateLimit ? s.rateLimit : 0;
         const double steps = designSteps(m);
         in.stepsPerMm = steps == steps ? steps : 0;
@@ -118,6 +118,11 @@ private:
         r.sentence = std::move(sentence);
     }
 
+    /// Teeth of the first belt's pulleys, driving and driven; 0: none, or not known.
+    [[nodiscard]] std::pair<int, int> pulleyTeeth() const {
+        const auto *b = m.stageAs<ToothedBelt>(m.placeOf<ToothedBelt>());
+        return b ? std::pair{b->driver.teeth, b->driven.teeth} : std::pair{0, 0};
+    }
     void stopWorks() {
         const double bond = value("bond_ohm", "the bond"), supply = value("supply_V", "the supply"),
                      fall = value("fall_s", "the fall below 60 V");
@@ -140,13 +145,13 @@ private:
             return say(Verdict::Fails,
                        "Above 60 V for " + numberText(fall, 3) + "\u00a0s, 5 at most: fit a bleeder, mark the panel.");
         if (!complete()) return;
-        if (m.supply.known() && std::fabs(supply / m.supply.v - 1) > 0.05)
+        if (m.supply.voltage.known() && std::fabs(supply / m.supply.voltage.v - 1) > 0.05)
             return say(Verdict::Watch, "The supply gives " + numberText(supply, 3) + "\u00a0V where the design has " +
-                                           numberText(m.supply.v, 3) + ": other tap, or mend the design.");
-        if (m.voltLimit.known() && supply * 1.1 > m.voltLimit.v)
+                                           numberText(m.supply.voltage.v, 3) + ": other tap, or mend the design.");
+        if (m.drive.voltLimit.known() && supply * 1.1 > m.drive.voltLimit.v)
             return say(Verdict::Fails, "With the mains a tenth high the drives would see " +
-                                           numberText(supply * 1.1, 3) + "\u00a0V of " + numberText(m.voltLimit.v, 3) +
-                                           ".");
+                                           numberText(supply * 1.1, 3) + "\u00a0V of " +
+                                           numberText(m.drive.voltLimit.v, 3) + ".");
         say(Verdict::Holds, "The stop takes the power away, and it stays away.");
     }
     void hold() {
@@ -173,8 +178,8 @@ private:
             return say(Verdict::Holds, "Plus is plus, and ten millimetres are " + mm(went, 4) + ".");
         }
         std::string why = "Ten millimetres came out as " + mm(went, 4) + ".";
-        if (const auto suspects = scaleSuspects(std::fabs(went) / 0.010, m.small.teeth, m.large.teeth);
-            !suspects.empty())
+        const auto teeth = pulleyTeeth();
+        if (const auto suspects = scaleSuspects(std::fabs(went) / 0.010, teeth.first, teeth.second); !suspects.empty())
             why += " Look first: " + std::string(suspectWords(suspects.front().code)) + ".";
         say(Verdict::Fails, why);
     }
@@ -215,8 +220,9 @@ private:
         in.travel = metres(m.travel.known() ? m.travel.v : 0.3);
         const double doubt = value("doubt_mm", nullptr);
         in.doubt = metres(doubt > 0 ? doubt : 0.02e-3);
-        in.driverTeeth = m.small.teeth;
-        in.drivenTeeth = m.large.teeth;
+        const auto teeth = pulleyTeeth();
+        in.driverTeeth = teeth.first;
+        in.drivenTeeth = teeth.second;
         const auto f = calibrateSteps(in);
         if (!f) return say(Verdict::Fails, sentence(f.error()));
         const double percent = (f->scale - 1) * 100;
@@ -452,7 +458,7 @@ CardResult judgeCard(const Json &project, const AxisModel &m, const AxisState &s
 double designSteps(const AxisModel &m) {
     const Fraction lead = m.leadFraction();
     if (lead.num <= 0) return notKnown;
-    const auto steps = stepsPerMillimetre(4 * m.rotorTeeth, m.microsteps, m.ratioFraction(), lead);
+    const auto steps = stepsPerMillimetre(4 * m.stepper().rotorTeeth, m.drive.microsteps, m.ratioFraction(), lead);
     return steps ? steps->value() : notKnown;
 }
 
@@ -462,16 +468,16 @@ StallPrediction stallSpeed(const AxisModel &m, const AxisState &s) {
     chain.friction = newtons(s.friction);
     const auto deficit = [&](double v) { // demand beyond what the motor gives
         const auto t = torqueAt(chain, {1, fromSi<Acceleration>(0), fromSi<Speed>(v), newtons(0)});
-        return std::fabs(t.motor.value()) - torqueAtSpeed(m, s, inRevolutionsPerMinute(t.motorSpeed)).quasi;
+        return std::fabs(t.motor.value()) - torquesAt(s.motor, inRevolutionsPerMinute(t.motorSpeed)).pullOut;
     };
     if (!(deficit(0) < 0)) return {};
     // Where pulses end or the motor is not meant to run, nobody can stall it and the curve has not been looked at.
     StallPrediction p{std::numeric_limits<double>::infinity(), false, {}};
-    const double perTurn = m.lead.v / s.chain.ratio;
+    const double perTurn = m.lead.v / s.ratio();
     const auto ends = [&](double v, const char *why) {
         if (v > 0 && v < p.speed) p = {v, true, why};
     };
-    if (m.usable.known()) ends(m.usable.v / (2 * pi) * perTurn, "the motor is usable to there");
+    if (m.stepper().usable.known()) ends(m.stepper().usable.v / (2 * pi) * perTurn, "the motor is usable to there");
     if (s.rateLimit == s.rateLimit && s.microstep > 0) ends(s.rateLimit * s.microstep, "the pulses end there");
     if (s.critical == s.critical) ends(s.critical / 60 * m.lead.v, "the screw whips there");
     double low = 0, high = std::min(10.0, p.speed);

@@ -13,13 +13,15 @@ std::vector<SettingLine> settingsSheet(const AxisModel &m, const AxisState &s) {
         out.push_back({std::move(key), std::move(label), "?", std::move(unit), "", "", 'd', false, std::move(missing)});
     };
     const Fraction lead = m.leadFraction();
-    const auto steps = lead.num > 0 ? stepsPerMillimetre(4 * m.rotorTeeth, m.microsteps, m.ratioFraction(), lead)
-                                    : Result<Fraction>(fail(CalcErrorCode::Missing, "lead"));
+    const auto steps = lead.num > 0
+                           ? stepsPerMillimetre(4 * m.stepper().rotorTeeth, m.drive.microsteps, m.ratioFraction(), lead)
+                           : Result<Fraction>(fail(CalcErrorCode::Missing, "lead"));
     if (steps) {
         const auto r = roundedSteps(*steps, metres(m.travel.known() ? m.travel.v : 0.1));
-        std::string how = std::to_string(4 * m.rotorTeeth) + "·" + std::to_string(m.microsteps);
-        if (m.belt && m.small.teeth > 0)
-            how += "·" + std::to_string(m.large.teeth) + "/" + std::to_string(m.small.teeth);
+        std::string how = std::to_string(4 * m.stepper().rotorTeeth) + "·" + std::to_string(m.drive.microsteps);
+        for (const auto &placed : m.stages)
+            if (const auto *b = std::get_if<ToothedBelt>(&placed.stage); b && b->driver.teeth > 0)
+                how += "·" + std::to_string(b->driven.teeth) + "/" + std::to_string(b->driver.teeth);
         how += " / " + numberText(lead.value(), 6);
         std::string value = r.text;
         while (value.find('.') != std::string::npos && r.exact && (value.back() == '0' || value.back() == '.')) {
@@ -78,14 +80,15 @@ std::vector<SettingLine> settingsSheet(const AxisModel &m, const AxisState &s) {
                        'd', true, ""});
     else
         unknown("pulse_rate_Hz", "Pulses at rapid", "kHz", "lead and rapid");
-    if (m.pulseHigh.known())
-        out.push_back({"pulse_high_us", "Pulse", numberText(std::ceil(m.pulseHigh.v * 1e6 * 1.25 * 10 - 1e-6) / 10, 4),
-                       "us", numberText(m.pulseHigh.v * 1e6 * 1.25, 6), "drive's least × 1.25", 'd', true, ""});
-    if (m.drivePeak.known())
-        out.push_back({"run_current_A", "Run current, peak", numberText(std::floor(m.drivePeak.v * 10 + 1e-9) / 10, 4),
-                       "A", numberText(m.drivePeak.v, 6),
-                       "set at the drive; rms is " + numberText(m.drivePeak.v / std::sqrt(2.0), 3) + " A",
-                       m.drivePeak.assumed() ? 'd' : 't', true, ""});
+    if (m.drive.pulseHigh.known())
+        out.push_back({"pulse_high_us", "Pulse",
+                       numberText(std::ceil(m.drive.pulseHigh.v * 1e6 * 1.25 * 10 - 1e-6) / 10, 4), "us",
+                       numberText(m.drive.pulseHigh.v * 1e6 * 1.25, 6), "drive's least × 1.25", 'd', true, ""});
+    if (m.drive.peak.known())
+        out.push_back({"run_current_A", "Run current, peak", numberText(std::floor(m.drive.peak.v * 10 + 1e-9) / 10, 4),
+                       "A", numberText(m.drive.peak.v, 6),
+                       "set at the drive; rms is " + numberText(m.drive.peak.v / std::sqrt(2.0), 3) + " A",
+                       m.drive.peak.assumed() ? 'd' : 't', true, ""});
     if (m.travel.known())
         out.push_back({"travel_mm", "Travel", numberText(std::floor(m.travel.v * 1e4 + 1e-6) / 10, 6), "mm",
                        numberText(m.travel.v * 1e3, 8), "stop to stop; soft ends come with the test cards",

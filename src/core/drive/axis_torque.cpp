@@ -9,7 +9,8 @@ namespace lw {
 
 Force netGravity(const AxisChain &c) {
     const double g = standardGravity;
-    return newtons((c.moving.value() * std::sin(c.incline.value()) - c.counterweightRatio * c.counterweight.value()) * g) -
+    return newtons((c.moving.value() * std::sin(c.incline.value()) - c.counterweightRatio * c.counterweight.value()) *
+                   g) -
            c.strut;
 }
 Ratio backwardEfficiency(const AxisChain &c) { return c.efficiencyBackward.value_or(2 - 1 / c.efficiencyForward); }
@@ -17,11 +18,9 @@ Mass acceleratedMass(const AxisChain &c) {
     return c.moving + c.counterweight * (c.counterweightRatio * c.counterweightRatio);
 }
 Inertia loadInertiaAtMotor(const AxisChain &c) {
-    return (acceleratedMass(c) * c.lead * c.lead + c.screw + c.screwPulley) / (c.ratio * c.ratio) + c.motorPulley;
+    return inertiaAtMotor(c.stages, acceleratedMass(c) * c.lead * c.lead + c.final);
 }
-Inertia rotatingInertiaAtScrew(const AxisChain &c) {
-    return c.screw + c.screwPulley + (c.motor + c.motorPulley) * (c.ratio * c.ratio);
-}
+Inertia rotatingInertiaAtScrew(const AxisChain &c) { return c.final + inertiaAtFinal(c.stages, c.motor); }
 
 MomentTorque torqueAt(const AxisChain &c, const Moment &m) {
     const double s = m.direction;
@@ -33,11 +32,12 @@ MomentTorque torqueAt(const AxisChain &c, const Moment &m) {
                        : motorDrives ? r.axial * c.lead / c.efficiencyForward
                                      : r.axial * c.lead * backwardEfficiency(c);
     const AngularAcceleration alpha = m.acceleration / c.lead;
-    r.screw = nut + (c.preloadDrag + c.bearingDrag) * s + (c.screw + c.screwPulley) * alpha;
-    Torque in = r.screw / c.ratio;
-    if (s != 0) in = r.screw.value() * s >= 0 ? in / c.driveEfficiency : in * c.driveEfficiency;
-    r.motor = in + (c.motor + c.motorPulley) * alpha * c.ratio + c.motorDrag * s;
-    r.motorSpeed = m.speed / c.lead * c.ratio;
+    const ShaftDemand atFinal{nut + (c.preloadDrag + c.bearingDrag) * s + c.final * alpha, m.speed / c.lead, alpha};
+    r.shafts = carriedBack(c.stages, atFinal, m.direction);
+    r.screw = r.shafts.back().torque;
+    const auto &first = r.shafts[0];
+    r.motor = first.torque + c.motor * first.acceleration + c.motorDrag * s;
+    r.motorSpeed = first.speed;
     r.motorPower = r.motor * r.motorSpeed * s;
     return r;
 }
@@ -48,8 +48,10 @@ Result<void> checkChain(const AxisChain &c) {
     LW_REQUIRE_NOT_NEGATIVE(c.friction.value(), "friction_N");
     LW_REQUIRE_POSITIVE(c.lead.value(), "lead_mm");
     LW_REQUIRE_POSITIVE(c.efficiencyForward, "screw_efficiency_forward");
-    LW_REQUIRE_POSITIVE(c.ratio, "ratio");
-    LW_REQUIRE_POSITIVE(c.driveEfficiency, "drive_efficiency");
+    for (const auto &stage : c.stages) {
+        LW_REQUIRE_POSITIVE(stage.reduction.value(), "ratio");
+        LW_REQUIRE_POSITIVE(stage.forward, "drive_efficiency");
+    }
     LW_REQUIRE_NOT_NEGATIVE(c.motor.value(), "motor_inertia_kgm2");
     return {};
 }
@@ -63,7 +65,7 @@ Result<MomentTorque> checkedTorqueAt(const AxisChain &c, const Moment &m) {
 }
 
 Force thrustAtNut(const AxisChain &c, Torque motor) {
-    const Torque screw = motor * (c.ratio * c.driveEfficiency) - c.preloadDrag - c.bearingDrag;
+    const Torque screw = carriedForward(c.stages, motor) - c.preloadDrag - c.bearingDrag;
     return screw * c.efficiencyForward / c.lead;
 }
 
@@ -95,13 +97,13 @@ Result<AxisCycle> axisCycle(const AxisChain &c, const CycleInput &in) {
     for (Torque t : {r.accelerating, r.running, r.decelerating, r.cutting, dwellTorque})
         peak = std::max(peak, std::fabs(t.value()));
     r.peak = newtonMetres(peak);
-    r.rapid = move.peak / c.lead * c.ratio;
+    r.rapid = move.peak / c.lead * ratioOf(c.stages);
     r.mean = (r.rapid * seconds(ramp) + r.rapid * seconds(run) + cut.motorSpeed * r.cutTime) / r.cycle;
     return r;
 }
 
-GravityHold gravityHold(Force weight, Force friction, Lead lead, Ratio ratio, std::optional<Ratio> backward, Torque drag,
-                        Ratio brakeFactor) {
+GravityHold gravityHold(Force weight, Force friction, Lead lead, Ratio ratio, std::optional<Ratio> backward,
+                        Torque drag, Ratio brakeFactor) {
     GravityHold h{};
     const Ratio eta = std::max(0.0, backward.value_or(1.0));
     const Force drives = newtons(std::max(0.0, (weight - friction).value()));
@@ -123,7 +125,7 @@ Acceleration fallAcceleration(Force weight, Mass moving, Lead lead, Ratio backwa
 
 CrashThrust crashThrust(const AxisChain &c, Speed speed, Torque motorPeak, Stiffness axial) {
     CrashThrust t{};
-    t.stall = motorPeak * (c.ratio * c.driveEfficiency * c.efficiencyForward) / c.lead;
+    t.stall = carriedForward(c.stages, motorPeak) * c.efficiencyForward / c.lead;
     const double omega = (speed / c.lead).value();
     t.inertia = newtons(omega * std::sqrt(rotatingInertiaAtScrew(c).value() * axial.value()));
     t.crash = t.stall + newtons(std::hypot(t.stall.value(), t.inertia.value()));
@@ -146,11 +148,13 @@ AxisChain chainFrom(const Inputs &in) {
     if (in.has("screw_efficiency_backward")) c.efficiencyBackward = in.number("screw_efficiency_backward");
     c.preloadDrag = in.get<Torque>("preload_torque_Nm");
     c.bearingDrag = in.get<Torque>("bearing_torque_Nm");
-    c.screw = in.get<Inertia>("screw_inertia_kgm2");
-    c.screwPulley = in.get<Inertia>("screw_pulley_inertia_kgm2");
-    c.ratio = in.number("ratio");
-    c.driveEfficiency = in.number("drive_efficiency");
-    c.motorPulley = in.get<Inertia>("motor_pulley_inertia_kgm2");
+    c.final = in.get<Inertia>("screw_inertia_kgm2");
+    StageFigures stage;
+    stage.reduction = fromDecimal(in.number("ratio")).value_or(Fraction{0, 1});
+    stage.forward = stage.backward = in.number("drive_efficiency");
+    stage.in = in.get<Inertia>("motor_pulley_inertia_kgm2");
+    stage.out = in.get<Inertia>("screw_pulley_inertia_kgm2");
+    c.stages.push_back(stage);
     c.motor = in.get<Inertia>("motor_inertia_kgm2");
     c.motorDrag = in.get<Torque>("motor_drag_Nm");
     return c;
@@ -215,7 +219,8 @@ constexpr Calculation table[] = {
          else if (in.has("moving_mass_kg"))
              weight = newtons(in.number("moving_mass_kg") * standardGravity) - in.get<Force>("counterbalance_N");
          else
-             return fail(CalcErrorCode::Missing, "net_weight_N", 0, 0, "give net_weight_N, or moving_mass_kg (and counterbalance_N).");
+             return fail(CalcErrorCode::Missing, "net_weight_N", 0, 0,
+                         "give net_weight_N, or moving_mass_kg (and counterbalance_N).");
          Length lead = millimetres(0);
          if (in.has("lead_mm"))
              lead = in.get<Length>("lead_mm");
@@ -245,11 +250,13 @@ constexpr Calculation table[] = {
          if (in.has("lowering_speed_mm_min")) {
              const auto v = in.get<Speed>("lowering_speed_mm_min");
              const double drag = (in.get<Torque>("drag_torque_Nm") * (v / perRevolution(lead))).value();
-             out.number("power_to_bus_W", std::max(0.0, drive * v.value() * eta - drag * in.number("efficiency_to_bus")));
+             out.number("power_to_bus_W",
+                        std::max(0.0, drive * v.value() * eta - drag * in.number("efficiency_to_bus")));
              if (in.has("lowering_distance_mm"))
-                 out.number("energy_to_bus_J", v.value() > 0 ? out.values().at("power_to_bus_W").get<double>() *
-                                                                   in.get<Length>("lowering_distance_mm").value() / v.value()
-                                                             : 0.0);
+                 out.number("energy_to_bus_J", v.value() > 0
+                                                   ? out.values().at("power_to_bus_W").get<double>() *
+                                                         in.get<Length>("lowering_distance_mm").value() / v.value()
+                                                   : 0.0);
          }
          return {};
      },

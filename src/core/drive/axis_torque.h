@@ -2,6 +2,7 @@
 // efficiency taken in the direction the power flows.
 #pragma once
 
+#include "drive/chain.h"
 #include "result.h"
 #include "units/quantity.h"
 #include <optional>
@@ -10,34 +11,34 @@ namespace lw {
 
 /// What the axis is made of, as the torque sees it.
 struct AxisChain {
-    Angle incline = radians(0);         ///< 0 level, pi/2 upright (+ is up)
-    Mass counterweight = kilograms(0);  ///< hangs vertically at any incline
-    Ratio counterweightRatio = 1;       ///< travel of the weight over travel of the axis
-    Force strut = newtons(0);           ///< pulls up along the axis, adds no mass
-    Mass moving = kilograms(0);         ///< > 0
-    Force friction = newtons(0);        ///< guide friction, >= 0
-    Lead lead = fromSi<Lead>(0);        ///< > 0
-    Ratio efficiencyForward = 0.9;      ///< (0, 1]
+    Angle incline = radians(0);              ///< 0 level, pi/2 upright (+ is up)
+    Mass counterweight = kilograms(0);       ///< hangs vertically at any incline
+    Ratio counterweightRatio = 1;            ///< travel of the weight over travel of the axis
+    Force strut = newtons(0);                ///< pulls up along the axis, adds no mass
+    Mass moving = kilograms(0);              ///< > 0
+    Force friction = newtons(0);             ///< guide friction, >= 0
+    Lead lead = fromSi<Lead>(0);             ///< > 0
+    Ratio efficiencyForward = 0.9;           ///< (0, 1]
     std::optional<Ratio> efficiencyBackward; ///< 2 - 1/forward when not given; 0 or less: the screw locks
     Torque preloadDrag = newtonMetres(0), bearingDrag = newtonMetres(0);
-    Inertia screw = kilogramSquareMetres(0), screwPulley = kilogramSquareMetres(0);
-    Ratio ratio = 1;                    ///< motor turns per screw turn
-    Ratio driveEfficiency = 0.96;
-    Inertia motorPulley = kilogramSquareMetres(0), motor = kilogramSquareMetres(0);
+    Inertia final = kilogramSquareMetres(0); ///< of the final element itself: screw, wheel, pinion
+    StageRow stages;                         ///< from the motor to the final shaft
+    Inertia motor = kilogramSquareMetres(0); ///< rotor
     Torque motorDrag = newtonMetres(0);
 };
 /// One moment of motion.
 struct Moment {
-    int direction = 1;                  ///< +1 or -1, up positive; 0 stands
+    int direction = 1;                                   ///< +1 or -1, up positive; 0 stands
     Acceleration acceleration = fromSi<Acceleration>(0); ///< along plus: negative when braking from plus
-    Speed speed = fromSi<Speed>(0);     ///< size only
-    Force process = newtons(0);         ///< opposes the motion when positive
+    Speed speed = fromSi<Speed>(0);                      ///< size only
+    Force process = newtons(0);                          ///< opposes the motion when positive
 };
 struct MomentTorque {
-    Force axial;          ///< at the nut, signed along plus
-    Torque screw, motor;  ///< signed along plus
+    Force axial;         ///< at the nut, signed along plus
+    ShaftRow shafts;     ///< demand of every shaft, the motor's first and without its rotor
+    Torque screw, motor; ///< at the final shaft and at the motor, rotor included; signed along plus
     AngularSpeed motorSpeed;
-    Power motorPower;     ///< negative: fed back to the supply
+    Power motorPower; ///< negative: fed back to the supply
     bool loadDrives;
 };
 
@@ -87,8 +88,8 @@ struct GravityHold {
     Torque brakeAtScrew, brakeAtMotor;
 };
 /// @param weight net, @param backward efficiency of the screw when the load drives (unknown: 1, the safe side)
-[[nodiscard]] GravityHold gravityHold(Force weight, Force friction, Lead lead, Ratio ratio, std::optional<Ratio> backward,
-                                      Torque drag, Ratio brakeFactor);
+[[nodiscard]] GravityHold gravityHold(Force weight, Force friction, Lead lead, Ratio ratio,
+                                      std::optional<Ratio> backward, Torque drag, Ratio brakeFactor);
 
 /// Acceleration with which a load runs down while nothing holds it; zero when it stays put.
 /// a_f = (W l eta_b - T_drag) / (J/l + m l eta_b); guide friction is not credited. Source: EB-1.

@@ -31,17 +31,21 @@ constexpr BeltProfile profiles[] = {
 // Stock belts as teeth. ISO 5296 (XL, L, H), ISO 13050 (8M), common stock (3M, 5M, T5).
 constexpr int stockXL[] = {30, 35, 40, 45, 50, 55, 60, 65, 70, 75, 80, 85, 90, 95, 100, 105, 110, 115, 120, 125, 130};
 constexpr int stockL[] = {33, 40, 50, 56, 60, 64, 68, 72, 76, 80, 86, 92, 98, 104, 112, 120, 128, 136, 144, 160};
-constexpr int stockH[] = {48, 54, 60, 66, 72, 78, 84, 90, 96, 102, 108, 114, 120, 126, 132, 140, 150, 160, 170, 180, 200, 220, 250, 280, 340};
+constexpr int stockH[] = {48,  54,  60,  66,  72,  78,  84,  90,  96,  102, 108, 114, 120,
+                          126, 132, 140, 150, 160, 170, 180, 200, 220, 250, 280, 340};
 constexpr int stock8M[] = {60, 70, 80, 90, 100, 110, 120, 130, 140, 150, 160, 180, 200, 220, 225, 250, 300, 350};
-constexpr int stock5M[] = {45,  51,  53,  54,  56,  59,  60,  65,  66,  68,  70,  73,  75,  77,  80,  85,  90,  92,  95,
-                           100, 102, 103, 104, 105, 107, 108, 110, 112, 113, 115, 120, 123, 127, 128, 130, 133, 134, 140,
-                           142, 148, 150, 160, 167, 170, 178, 180, 185, 188, 190, 200, 210, 225, 240, 254, 284, 300};
-constexpr int stock3M[] = {50,  53,  56,  58,  59,  60,  64,  67,  70,  75,  80,  84,  85,  88,  89,  92,  94,  95,  96,  97,
-                           100, 104, 106, 110, 112, 113, 115, 119, 121, 128, 130, 133, 140, 142, 145, 149, 150, 158, 159, 162,
-                           167, 170, 171, 174, 177, 179, 188, 190, 199, 200, 204, 211, 223, 237, 245, 251};
-constexpr int stockT5[] = {33,  37,  40,  43,  44,  45,  49,  50,  51,  52,  54,  55,  56,  59,  60,  61,  65,  66,  68,  70,  71,
-                           73,  75,  78,  80,  82,  84,  85,  89,  90,  91,  92,  95,  96,  100, 102, 105, 109, 110, 112, 115, 118,
-                           120, 122, 124, 126, 128, 130, 132, 138, 140, 144, 150, 156, 160, 163, 168, 170, 180};
+constexpr int stock5M[] = {45,  51,  53,  54,  56,  59,  60,  65,  66,  68,  70,  73,  75,  77,
+                           80,  85,  90,  92,  95,  100, 102, 103, 104, 105, 107, 108, 110, 112,
+                           113, 115, 120, 123, 127, 128, 130, 133, 134, 140, 142, 148, 150, 160,
+                           167, 170, 178, 180, 185, 188, 190, 200, 210, 225, 240, 254, 284, 300};
+constexpr int stock3M[] = {50,  53,  56,  58,  59,  60,  64,  67,  70,  75,  80,  84,  85,  88,
+                           89,  92,  94,  95,  96,  97,  100, 104, 106, 110, 112, 113, 115, 119,
+                           121, 128, 130, 133, 140, 142, 145, 149, 150, 158, 159, 162, 167, 170,
+                           171, 174, 177, 179, 188, 190, 199, 200, 204, 211, 223, 237, 245, 251};
+constexpr int stockT5[] = {33,  37,  40,  43,  44,  45,  49,  50,  51,  52,  54,  55,  56,  59,  60,
+                           61,  65,  66,  68,  70,  71,  73,  75,  78,  80,  82,  84,  85,  89,  90,
+                           91,  92,  95,  96,  100, 102, 105, 109, 110, 112, 115, 118, 120, 122, 124,
+                           126, 128, 130, 132, 138, 140, 144, 150, 156, 160, 163, 168, 170, 180};
 constexpr double widthsMXL[] = {3.175, 4.7625, 6.35};
 constexpr double widthsXL[] = {6.35, 7.9375, 9.525, 12.7};
 constexpr double widthsL[] = {12.7, 19.05, 25.4};
@@ -62,7 +66,8 @@ constexpr double widthsS8[] = {15, 25, 40, 60};
 
 std::string upper(std::string_view s) {
     std::string out;
-    for (char c : s) out += upperCase(c);
+    for (char c : s)
+        out += upperCase(c);
     return out;
 }
 } // namespace
@@ -116,7 +121,8 @@ Result<OpenBelt> openBelt(double pitch, int z1, int z2, double C) {
     const double R1 = std::min(z1, z2) * pitch / (2 * pi);
     const double R2 = std::max(z1, z2) * pitch / (2 * pi);
     if (!(C > R2 - R1) || !std::isfinite(C))
-        return fail(CalcErrorCode::NoSolution, "centre_mm", C * 1e3, (R2 - R1) * 1e3, "the shafts are so close that one pulley would lie inside the other.");
+        return fail(CalcErrorCode::NoSolution, "centre_mm", C * 1e3, (R2 - R1) * 1e3,
+                    "the shafts are so close that one pulley would lie inside the other.");
     const double theta = 2 * std::acos((R2 - R1) / C);
     OpenBelt b{};
     const double span = std::sqrt(C * C - (R2 - R1) * (R2 - R1));
@@ -142,7 +148,8 @@ Result<OpenBelt> beltFromCentres(Length pitch, int z1, int z2, Length centre) {
     LW_REQUIRE_POSITIVE(centre.value(), "centre_mm");
     const double sum = (z1 + z2) * pitch.value() / (2 * pi);
     if (!(centre.value() > sum * 0.5)) // pulleys of any real profile would overlap long before
-        return fail(CalcErrorCode::NoSolution, "centre_mm", inMillimetres(centre), sum * 1e3, "the pulleys would run into each other; move the shafts apart.");
+        return fail(CalcErrorCode::NoSolution, "centre_mm", inMillimetres(centre), sum * 1e3,
+                    "the pulleys would run into each other; move the shafts apart.");
     return openBelt(pitch.value(), z1, z2, centre.value());
 }
 
@@ -153,7 +160,8 @@ Result<OpenBelt> beltToCentres(Length pitch, int z1, int z2, int beltTeeth) {
     const double R1 = std::min(z1, z2) * p / (2 * pi);
     const double R2 = std::max(z1, z2) * p / (2 * pi);
     if (!(L > 2 * pi * R2 * (1 + 1e-12)) || beltTeeth <= std::max(z1, z2))
-        return fail(CalcErrorCode::NoSolution, "belt_teeth", beltTeeth, std::max(z1, z2), "the belt is too short to go round both pulleys.");
+        return fail(CalcErrorCode::NoSolution, "belt_teeth", beltTeeth, std::max(z1, z2),
+                    "the belt is too short to go round both pulleys.");
     const double b = 2 * L - 2 * pi * (R1 + R2);
     const double inside = b * b - 32 * (R2 - R1) * (R2 - R1);
     const double approx = (b + std::sqrt(std::max(0.0, inside))) / 8;
@@ -162,7 +170,8 @@ Result<OpenBelt> beltToCentres(Length pitch, int z1, int z2, int beltTeeth) {
     double C = std::clamp(approx, low + 1e-9, high);
     for (int k = 0; k < 200; ++k) {
         const double theta = 2 * std::acos(std::clamp((R2 - R1) / C, -1.0, 1.0));
-        const double length = 2 * std::sqrt(std::max(0.0, C * C - (R2 - R1) * (R2 - R1))) + R1 * theta + R2 * (2 * pi - theta);
+        const double length =
+            2 * std::sqrt(std::max(0.0, C * C - (R2 - R1) * (R2 - R1))) + R1 * theta + R2 * (2 * pi - theta);
         const double error = length - L;
         (error > 0 ? high : low) = C;
         double next = C - error / (2 * std::sin(theta / 2)); // Newton; dL/dC = 2 sin(theta/2)
@@ -210,7 +219,9 @@ Result<RingBody> pulleyBody(Length outside, Length bore, Length width, Density d
     LW_REQUIRE_NOT_NEGATIVE(bore.value(), "bore_d_mm");
     LW_REQUIRE_POSITIVE(width.value(), "width_mm");
     LW_REQUIRE_POSITIVE(density.value(), "density_kg_m3");
-    if (!(bore < outside)) return fail(CalcErrorCode::OutOfRange, "bore_d_mm", inMillimetres(bore), inMillimetres(outside), "the bore is as large as the pulley; check both diameters.");
+    if (!(bore < outside))
+        return fail(CalcErrorCode::OutOfRange, "bore_d_mm", inMillimetres(bore), inMillimetres(outside),
+                    "the bore is as large as the pulley; check both diameters.");
     auto ring = [&](Length D, Length B) {
         const Mass m = (D * D - bore * bore) * B * density * (pi / 4);
         return RingBody{m, kilogramSquareMetres(m.value() * (D * D + bore * bore).value() / 8)};
@@ -298,7 +309,8 @@ Length fitAllowance(const BeltProfile &p, int flanged) {
     return millimetres(flanged <= 0 ? p.toothHeight + 1 : flanged == 1 ? p.fitOneFlanged : p.fitTwoFlanged);
 }
 
-Result<OverhungShaft> overhungShaft(Force load, Torque torque, Length diameter, Length overhang, Length bearings, double notch) {
+Result<OverhungShaft> overhungShaft(Force load, Torque torque, Length diameter, Length overhang, Length bearings,
+                                    double notch) {
     LW_REQUIRE_POSITIVE(diameter.value(), "shaft_d_mm");
     LW_REQUIRE_POSITIVE(overhang.value(), "overhang_mm");
     LW_REQUIRE_POSITIVE(bearings.value(), "bearing_span_mm");
@@ -361,7 +373,8 @@ constexpr Calculation table[] = {
     {"pitch_mismatch",
      [](const Inputs &in, Outputs &out) -> Result<void> {
          const auto pulley = in.get<Length>("pulley_pitch_mm");
-         LW_TRY(m, pitchMismatch(in.get<Length>("belt_pitch_mm"), pulley, in.integer("pulley_teeth"), in.get<Angle>("wrap_deg")));
+         LW_TRY(m, pitchMismatch(in.get<Length>("belt_pitch_mm"), pulley, in.integer("pulley_teeth"),
+                                 in.get<Angle>("wrap_deg")));
          out.number("teeth_in_mesh", m.teethInMesh);
          out.put("error_per_tooth_mm", m.perTooth);
          out.put("error_over_mesh_mm", m.overMesh);
@@ -377,7 +390,10 @@ constexpr Calculation table[] = {
          if (in.has("kind")) kind = in.text("kind");
          LW_TRY(d, readDesignation(in.text("text"), kind ? std::optional<std::string_view>(*kind) : std::nullopt));
          using K = Designation::Kind;
-         out.json("kind", d.kind == K::Belt ? "belt" : d.kind == K::Pulley ? "pulley" : d.kind == K::Ask ? "ask" : "ask_pitch");
+         out.json("kind", d.kind == K::Belt     ? "belt"
+                          : d.kind == K::Pulley ? "pulley"
+                          : d.kind == K::Ask    ? "ask"
+                                                : "ask_pitch");
          out.json("belt_profile", d.profile ? Json(std::string(d.profile->name)) : Json(nullptr));
          out.json("belt_pitch_mm", d.profile ? Json(d.profile->pitch) : Json(nullptr));
          if (d.width || !d.profile) out.json("belt_width_mm", d.width ? Json(*d.width) : Json(nullptr));
@@ -404,7 +420,8 @@ constexpr Calculation table[] = {
     {"pulley_inertia",
      [](const Inputs &in, Outputs &out) -> Result<void> {
          LW_TRY(b, pulleyBody(in.get<Length>("outside_d_mm"), in.get<Length>("bore_d_mm"), in.get<Length>("width_mm"),
-                              in.get<Density>("density_kg_m3"), in.get<Length>("hub_d_mm"), in.get<Length>("hub_length_mm")));
+                              in.get<Density>("density_kg_m3"), in.get<Length>("hub_d_mm"),
+                              in.get<Length>("hub_length_mm")));
          out.put("mass_kg", b.mass);
          out.put("inertia_kgm2", b.inertia);
          return {};
@@ -412,7 +429,8 @@ constexpr Calculation table[] = {
      "MECH"},
     {"pulley_dimensions",
      [](const Inputs &in, Outputs &out) -> Result<void> {
-         LW_TRY(s, pulleySize(profileOf(in), in.integer("teeth"), in.maybe<Length>("bore_d_mm"), in.get<Length>("hub_keyway_depth_mm")));
+         LW_TRY(s, pulleySize(profileOf(in), in.integer("teeth"), in.maybe<Length>("bore_d_mm"),
+                              in.get<Length>("hub_keyway_depth_mm")));
          out.put("pitch_d_mm", s.pitchDiameter);
          out.put("outside_d_mm", s.outside);
          out.put("groove_root_d_mm", s.grooveRoot);
@@ -454,9 +472,9 @@ constexpr Calculation table[] = {
      [](const Inputs &in, Outputs &out) -> Result<void> {
          std::optional<int> teeth;
          if (in.has("screw_pulley_teeth")) teeth = in.integer("screw_pulley_teeth");
-         LW_TRY(s, eccentricPulley(profileOf(in), in.get<Length>("belt_width_mm"), in.integer("teeth_1"), in.integer("teeth_2"),
-                                   in.get<Length>("centre_mm"), in.get<Length>("runout_tir_mm"), teeth,
-                                   in.maybe<Length>("lead_mm"), in.number("mesh_stiffness_factor")));
+         LW_TRY(s, eccentricPulley(profileOf(in), in.get<Length>("belt_width_mm"), in.integer("teeth_1"),
+                                   in.integer("teeth_2"), in.get<Length>("centre_mm"), in.get<Length>("runout_tir_mm"),
+                                   teeth, in.maybe<Length>("lead_mm"), in.number("mesh_stiffness_factor")));
          out.put("eccentricity_mm", s.eccentricity);
          out.put("tension_swing_upper_N", s.upper);
          out.put("tension_swing_lower_N", s.lower);
@@ -468,7 +486,8 @@ constexpr Calculation table[] = {
     {"centre_adjust",
      [](const Inputs &in, Outputs &out) -> Result<void> {
          LW_TRY(t, centreTravel(in.get<Length>("belt_length_mm"), in.get<Length>("length_tolerance_mm"),
-                                in.number("extra_strain"), in.get<Angle>("wrap_small_deg"), in.maybe<Length>("fit_allowance_mm")));
+                                in.number("extra_strain"), in.get<Angle>("wrap_small_deg"),
+                                in.maybe<Length>("fit_allowance_mm")));
          out.put("outward_mm", t.outward);
          out.putIf("inward_mm", t.inward);
          out.putIf("slot_mm", t.slot);

@@ -11,19 +11,19 @@
 
 namespace lw {
 
-/// One row of the profile table. Pitch and pitch-line distance after ISO 5294/5296, DIN 7721, ISO 13050; pull of MXL, XL,
-/// L, H after ISO 5295 (all from memory), the other pulls and all stiffnesses ASSUMED and cautious.
+/// One row of the profile table. Pitch and pitch-line distance after ISO 5294/5296, DIN 7721, ISO 13050; pull of MXL,
+/// XL, L, H after ISO 5295 (all from memory), the other pulls and all stiffnesses ASSUMED and cautious.
 struct BeltProfile {
     std::string_view name;
-    double pitch;              ///< mm
-    double pitchLineTwice;     ///< pitch diameter less outside diameter, mm
+    double pitch;          ///< mm
+    double pitchLineTwice; ///< pitch diameter less outside diameter, mm
     double toothHeight, thickness;
     int teethRecommended, teethLeast;
     double baseWidth, basePull; ///< mm, N
     double widthExponent;
-    double massPerWidth;       ///< g per metre and mm
-    double stiffnessPerWidth;  ///< N per mm width (tensile EA)
-    std::string_view form;     ///< trapezoidal, H, G, S: which tooth
+    double massPerWidth;                 ///< g per metre and mm
+    double stiffnessPerWidth;            ///< N per mm width (tensile EA)
+    std::string_view form;               ///< trapezoidal, H, G, S: which tooth
     double fitOneFlanged, fitTwoFlanged; ///< inward travel to slip the belt on, mm
 };
 std::span<const BeltProfile> beltProfiles();
@@ -38,8 +38,8 @@ struct OpenBelt {
     Length length, span, centre;
     Angle wrapSmall;
     int teethInMesh;
-    double beltTeeth;      ///< not rounded
-    double meshFactor;     ///< 1 from six teeth in mesh, falling by 0.2 a tooth (ISO 5295)
+    double beltTeeth;  ///< not rounded
+    double meshFactor; ///< 1 from six teeth in mesh, falling by 0.2 a tooth (ISO 5295)
     Length centreApprox;
 };
 /// Exact open belt: two tangents and two arcs. Source: BELT-GEOM. Pulleys in either order.
@@ -64,7 +64,8 @@ struct RingBody {
     Inertia inertia;
 };
 /// Pulley as a ring with a hub ring beside it. Source: MECH; tooth gaps neglected (3 to 8 % high).
-[[nodiscard]] Result<RingBody> pulleyBody(Length outside, Length bore, Length width, Density density, Length hub, Length hubLength);
+[[nodiscard]] Result<RingBody> pulleyBody(Length outside, Length bore, Length width, Density density, Length hub,
+                                          Length hubLength);
 
 struct BeltDrive {
     const BeltProfile *profile = nullptr;
@@ -90,8 +91,8 @@ struct BeltForces {
 [[nodiscard]] Result<BeltForces> beltForces(const BeltDrive &d);
 
 /// Torsional stiffness at the driven shaft with the driver locked, both spans pulling: k = 2 c_s b/S * f_m * R^2.
-[[nodiscard]] TorsionalStiffness beltStiffness(const BeltProfile &p, Length width, Length span, Length drivenPitchRadius,
-                                               double meshFactor);
+[[nodiscard]] TorsionalStiffness beltStiffness(const BeltProfile &p, Length width, Length span,
+                                               Length drivenPitchRadius, double meshFactor);
 
 struct EccentricSwing {
     Length eccentricity;
@@ -101,8 +102,8 @@ struct EccentricSwing {
 };
 /// What a bent shaft or eccentric pulley does to belt tension: dL = 2 e cos(alpha). Source: BELT-GEOM.
 [[nodiscard]] Result<EccentricSwing> eccentricPulley(const BeltProfile &p, Length width, int z1, int z2, Length centre,
-                                                     Length tir, std::optional<int> screwTeeth, std::optional<Length> lead,
-                                                     double meshFactor);
+                                                     Length tir, std::optional<int> screwTeeth,
+                                                     std::optional<Length> lead, double meshFactor);
 
 struct CentreTravel {
     Length outward;
@@ -120,8 +121,8 @@ struct OverhungShaft {
     Force front, rear;
 };
 /// Motor shaft with a pulley beyond its front bearing. Source: BEAM (double integration).
-[[nodiscard]] Result<OverhungShaft> overhungShaft(Force load, Torque torque, Length diameter, Length overhang, Length bearings,
-                                                  double notch);
+[[nodiscard]] Result<OverhungShaft> overhungShaft(Force load, Torque torque, Length diameter, Length overhang,
+                                                  Length bearings, double notch);
 /// Radial rating moved from x_ref to x: bearing and shaft-bending limits, the smaller.
 [[nodiscard]] Force radialAllowance(Force rated, Length reference, Length at, Length frontBehindFace, Length bearings);
 
@@ -129,7 +130,7 @@ struct OverhungShaft {
 struct Designation {
     enum class Kind { Belt, Pulley, Ask, AskPitch } kind = Kind::Ask;
     const BeltProfile *profile = nullptr;
-    std::optional<double> width;       ///< mm
+    std::optional<double> width; ///< mm
     std::optional<double> beltTeeth, lengthMm, lengthInch, lengthFromCodeMm;
     std::optional<bool> wholeTeeth;
     std::optional<int> pulleyTeeth;
@@ -140,16 +141,16 @@ struct Designation {
 };
 [[nodiscard]] Result<Designation> readDesignation(std::string_view text, std::optional<std::string_view> kind = {});
 
-/// The code a belt of this profile, so many teeth and this width is ordered by: what readDesignation reads back as the same
-/// belt. @param widthMm > 0
+/// The code a belt of this profile, so many teeth and this width is ordered by: what readDesignation reads back as the
+/// same belt. @param widthMm > 0
 [[nodiscard]] std::string beltCode(const BeltProfile &profile, int teeth, double widthMm);
 
 /// Limits of a tolerance of ISO 286 on a nominal size, micrometres, upper and lower.
 struct ToleranceBand {
     double upper, lower;
 };
-/// Reads "10 H7", "0.5in h6", "13.99": nominal size and its band (0, 0 when a plain measured size). Classes f g h j js k m n p
-/// and their holes, grades 4 to 11, up to 120 mm; any other class is refused with a sentence. Source: ISO-286.
+/// Reads "10 H7", "0.5in h6", "13.99": nominal size and its band (0, 0 when a plain measured size). Classes f g h j js
+/// k m n p and their holes, grades 4 to 11, up to 120 mm; any other class is refused with a sentence. Source: ISO-286.
 struct ToleratedSize {
     double nominal; ///< mm
     ToleranceBand band;

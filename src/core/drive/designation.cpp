@@ -12,9 +12,11 @@ namespace {
 std::string tidy(std::string_view text) {
     std::string t = upperCase(text);
     for (const std::string_view from : {"×", "–", "−"})
-        for (std::size_t at; (at = t.find(from)) != std::string::npos;) t.replace(at, from.size(), from == "×" ? "X" : "-");
+        for (std::size_t at; (at = t.find(from)) != std::string::npos;)
+            t.replace(at, from.size(), from == "×" ? "X" : "-");
     std::string out;
-    for (char c : t) out += (c == ',') ? '.' : (c == '_' ? ' ' : c);
+    for (char c : t)
+        out += (c == ',') ? '.' : (c == '_' ? ' ' : c);
     return out;
 }
 
@@ -37,7 +39,8 @@ std::vector<Token> tokens(const std::string &t) {
             // "5M", "3GT", "2MGT": a digit glued to M or G names a profile
             if (v < 100 && end < t.size() && (t[end] == 'M' || t[end] == 'G')) {
                 std::size_t e = end;
-                while (e < t.size() && isLetter(t[e])) ++e;
+                while (e < t.size() && isLetter(t[e]))
+                    ++e;
                 const std::string word = t.substr(k, e - k);
                 if (beltProfile(word)) {
                     out.push_back({false, 0, word});
@@ -49,13 +52,15 @@ std::vector<Token> tokens(const std::string &t) {
             k = end;
         } else if (isLetter(c)) {
             std::size_t e = k;
-            while (e < t.size() && isLetter(t[e])) ++e;
+            while (e < t.size() && isLetter(t[e]))
+                ++e;
             std::string word = t.substr(k, e - k);
             // "T5", "AT10", "T2.5", "GT2", "G3M", "S5M": letters and the digits that belong to them
             if ((word == "T" || word == "AT" || word == "GT" || word == "G" || word == "S") && e < t.size() &&
                 isDigit(t[e])) {
                 std::size_t d = e;
-                while (d < t.size() && (isDigit(t[d]) || (t[d] == '.' && word[0] != 'G'))) ++d;
+                while (d < t.size() && (isDigit(t[d]) || (t[d] == '.' && word[0] != 'G')))
+                    ++d;
                 word += t.substr(e, d - e);
                 if (d < t.size() && t[d] == 'M' && (word[0] == 'G' || word[0] == 'S')) word += t[d++];
                 e = d;
@@ -69,7 +74,9 @@ std::vector<Token> tokens(const std::string &t) {
     return out;
 }
 
-bool isInch(std::string_view profile) { return profile == "MXL" || profile == "XL" || profile == "L" || profile == "H"; }
+bool isInch(std::string_view profile) {
+    return profile == "MXL" || profile == "XL" || profile == "L" || profile == "H";
+}
 
 constexpr struct {
     const char *code;
@@ -119,7 +126,8 @@ void inchBelt(Designation &d, double codeNumber) {
 Result<Designation> readDesignation(std::string_view text, std::optional<std::string_view> kind) {
     const auto bad = [&] {
         return fail(CalcErrorCode::BadText, "text", 0, 0,
-                    "'" + std::string(text.substr(0, 60)) + "' is not a belt or pulley code I know. Write 375-5M-15, 150 XL 037 or 16 T5/500.");
+                    "'" + std::string(text.substr(0, 60)) +
+                        "' is not a belt or pulley code I know. Write 375-5M-15, 150 XL 037 or 16 T5/500.");
     };
     if (text.size() > 80) return bad();
     const auto t = tokens(tidy(text));
@@ -147,7 +155,8 @@ Result<Designation> readDesignation(std::string_view text, std::optional<std::st
         if (t[k].number) (k < at ? before : after).push_back(t[k]);
     using K = Designation::Kind;
     if (tradeName) {
-        // "GT2" with a length and a width means the 2 mm pitch; alone, or "GT3" (a generation), the pitch must be asked.
+        // "GT2" with a length and a width means the 2 mm pitch; alone, or "GT3" (a generation), the pitch must be
+        // asked.
         if (t[at].word == "GT2" && before.size() == 1 && after.size() == 1) {
             d.profile = beltProfile("G2M");
         } else {
@@ -215,7 +224,8 @@ std::string beltCode(const BeltProfile &p, int teeth, double widthMm) {
             if (std::fabs(row.mm - widthMm) < 0.05) width = row.code;
         return numberText(std::round(length / 25.4 * 10), 6) + " " + std::string(p.name) + " " + width;
     }
-    if (p.name[0] == 'T' || p.name[0] == 'A') return numberText(widthMm, 5) + " " + std::string(p.name) + "/" + numberText(length, 6);
+    if (p.name[0] == 'T' || p.name[0] == 'A')
+        return numberText(widthMm, 5) + " " + std::string(p.name) + "/" + numberText(length, 6);
     return numberText(length, 6) + "-" + std::string(p.name) + "-" + numberText(widthMm, 5);
 }
 
@@ -225,29 +235,43 @@ namespace {
 constexpr std::size_t steps = 8;
 constexpr double upTo[steps] = {3, 6, 10, 18, 30, 50, 80, 120};
 constexpr int leastGrade = 4, mostGrade = 11;
-constexpr double it[steps][mostGrade - leastGrade + 1] = {{3, 4, 6, 10, 14, 25, 40, 60},   {4, 5, 8, 12, 18, 30, 48, 75},    {4, 6, 9, 15, 22, 36, 58, 90},     {5, 8, 11, 18, 27, 43, 70, 110},
-                                                          {6, 9, 13, 21, 33, 52, 84, 130}, {7, 11, 16, 25, 39, 62, 100, 160}, {8, 13, 19, 30, 46, 74, 120, 190}, {10, 15, 22, 35, 54, 87, 140, 220}};
+constexpr double it[steps][mostGrade - leastGrade + 1] = {
+    {3, 4, 6, 10, 14, 25, 40, 60},     {4, 5, 8, 12, 18, 30, 48, 75},     {4, 6, 9, 15, 22, 36, 58, 90},
+    {5, 8, 11, 18, 27, 43, 70, 110},   {6, 9, 13, 21, 33, 52, 84, 130},   {7, 11, 16, 25, 39, 62, 100, 160},
+    {8, 13, 19, 30, 46, 74, 120, 190}, {10, 15, 22, 35, 54, 87, 140, 220}};
 struct Deviation {
     char letter;
     double um[steps]; ///< f, g, h: the upper one of a shaft; k, m, n, p: the lower one
 };
-constexpr Deviation deviations[] = {{'f', {-6, -10, -13, -16, -20, -25, -30, -36}}, {'g', {-2, -4, -5, -6, -7, -9, -10, -12}}, {'h', {0, 0, 0, 0, 0, 0, 0, 0}},
-                                    {'k', {0, 1, 1, 1, 2, 2, 2, 3}},                {'m', {2, 4, 6, 7, 8, 9, 11, 13}},         {'n', {4, 8, 10, 12, 15, 17, 20, 23}},
+constexpr Deviation deviations[] = {{'f', {-6, -10, -13, -16, -20, -25, -30, -36}},
+                                    {'g', {-2, -4, -5, -6, -7, -9, -10, -12}},
+                                    {'h', {0, 0, 0, 0, 0, 0, 0, 0}},
+                                    {'k', {0, 1, 1, 1, 2, 2, 2, 3}},
+                                    {'m', {2, 4, 6, 7, 8, 9, 11, 13}},
+                                    {'n', {4, 8, 10, 12, 15, 17, 20, 23}},
                                     {'p', {6, 12, 15, 18, 22, 26, 32, 37}}};
-constexpr double upperJ6[steps] = {2, 5, 5, 6, 8, 10, 13, 16}, upperJ7[steps] = {4, 6, 8, 10, 12, 14, 18, 22}, upperj5[steps] = {2, 3, 4, 5, 5, 6, 6, 6}, upperj6[steps] = {4, 6, 7, 8, 9, 11, 12, 13};
+constexpr double upperJ6[steps] = {2, 5, 5, 6, 8, 10, 13, 16}, upperJ7[steps] = {4, 6, 8, 10, 12, 14, 18, 22},
+                 upperj5[steps] = {2, 3, 4, 5, 5, 6, 6, 6}, upperj6[steps] = {4, 6, 7, 8, 9, 11, 12, 13};
 
 /// The band of a class such as h6, K7, js5; none when the table has it not.
 std::optional<ToleranceBand> bandOf(std::string_view cls, double nominalMm) {
     std::size_t row = 0;
-    while (row < steps && nominalMm > upTo[row] * (1 + 1e-12)) ++row;
+    while (row < steps && nominalMm > upTo[row] * (1 + 1e-12))
+        ++row;
     const std::size_t letters = cls.size() > 1 && !isDigit(cls[1]) ? 2 : 1;
     int grade = 0;
     const auto r = std::from_chars(cls.data() + std::min(letters, cls.size()), cls.data() + cls.size(), grade);
-    if (row == steps || r.ec != std::errc() || r.ptr != cls.data() + cls.size() || grade < leastGrade || grade > mostGrade) return {};
+    if (row == steps || r.ec != std::errc() || r.ptr != cls.data() + cls.size() || grade < leastGrade ||
+        grade > mostGrade)
+        return {};
     const double width = it[row][grade - leastGrade];
     const bool hole = cls[0] >= 'A' && cls[0] <= 'Z';
-    if (letters == 2) return cls.substr(0, 2) == (hole ? "JS" : "js") ? std::optional<ToleranceBand>({width / 2, -width / 2}) : std::nullopt;
-    const auto upper = [&](const double (&table)[steps]) { return std::optional<ToleranceBand>({table[row], table[row] - width}); };
+    if (letters == 2)
+        return cls.substr(0, 2) == (hole ? "JS" : "js") ? std::optional<ToleranceBand>({width / 2, -width / 2})
+                                                        : std::nullopt;
+    const auto upper = [&](const double(&table)[steps]) {
+        return std::optional<ToleranceBand>({table[row], table[row] - width});
+    };
     if (cls == "J6") return upper(upperJ6);
     if (cls == "J7") return upper(upperJ7);
     if (cls == "j5") return upper(upperj5);
@@ -272,13 +296,16 @@ std::optional<ToleranceBand> bandOf(std::string_view cls, double nominalMm) {
 } // namespace
 
 Result<ToleratedSize> readToleratedSize(std::string_view text) {
-    const auto bad = [&](const std::string &why) { return fail(CalcErrorCode::BadText, "size", 0, 0, "'" + std::string(text.substr(0, 40)) + "' " + why); };
+    const auto bad = [&](const std::string &why) {
+        return fail(CalcErrorCode::BadText, "size", 0, 0, "'" + std::string(text.substr(0, 40)) + "' " + why);
+    };
     std::string t;
     for (char c : text)
         if (c != ' ') t += c == ',' ? '.' : c;
     double v = 0;
     const auto r = std::from_chars(t.data(), t.data() + t.size(), v);
-    if (r.ec != std::errc() || !(v > 0) || v > 500) return bad("is not a size. Write 10 H7, 0.5in h6, or what the micrometer says: 13.99.");
+    if (r.ec != std::errc() || !(v > 0) || v > 500)
+        return bad("is not a size. Write 10 H7, 0.5in h6, or what the micrometer says: 13.99.");
     std::string_view rest(r.ptr, static_cast<std::size_t>(t.data() + t.size() - r.ptr));
     bool inch = false;
     if (rest.starts_with("mm")) rest.remove_prefix(2);
@@ -292,7 +319,8 @@ Result<ToleratedSize> readToleratedSize(std::string_view text) {
     if (rest.empty()) return ToleratedSize{v, {0, 0}, false};
     if (v > upTo[steps - 1]) return bad("is beyond the table of fits, 120 mm. Write what the micrometer says.");
     if (const auto band = bandOf(rest, v)) return ToleratedSize{v, *band, true};
-    return bad("has a class that is not in the table: f g h j js k m n p, holes in capitals, grades 4 to 11. Write what the micrometer says instead.");
+    return bad("has a class that is not in the table: f g h j js k m n p, holes in capitals, grades 4 to 11. Write "
+               "what the micrometer says instead.");
 }
 
 } // namespace lw

@@ -19,7 +19,8 @@ Result<SlidingScrewFigures> slidingScrew(const SlidingScrew &s, std::optional<Fo
     const double normal = std::atan(std::tan(s.flankHalfAngle.value()) * std::cos(lambda));
     const double phi = std::atan(s.friction / std::cos(normal));
     if (lambda + phi >= pi / 2)
-        return fail(CalcErrorCode::NoSolution, "friction_coefficient", s.friction, 0, "with so steep a thread and so much friction the screw cannot drive at all.");
+        return fail(CalcErrorCode::NoSolution, "friction_coefficient", s.friction, 0,
+                    "with so steep a thread and so much friction the screw cannot drive at all.");
     f.leadAngle = radians(lambda);
     f.frictionAngle = radians(phi);
     f.forward = tanLead / std::tan(lambda + phi);
@@ -63,8 +64,8 @@ namespace {
 constexpr struct {
     Ends ends;
     std::string_view code;
-    double beta;   ///< first root of the bending wave
-    double euler;  ///< multiple of the pinned Euler load
+    double beta;  ///< first root of the bending wave
+    double euler; ///< multiple of the pinned Euler load
 } endTable[] = {
     {Ends::FixedFree, "fixed_free", 1.8751040687119611, 0.25},
     {Ends::SupportedSupported, "supported_supported", pi, 1.0},
@@ -90,7 +91,8 @@ Result<AngularSpeed> criticalSpeed(Length root, Length length, Ends ends, Pressu
     return fromSi<AngularSpeed>(k * k * root.value() / 4 * std::sqrt(youngs.value() / density.value()));
 }
 
-Result<BucklingLimits> buckling(Length root, Length length, Ends ends, Pressure youngs, Ratio use, Pressure stressLimit) {
+Result<BucklingLimits> buckling(Length root, Length length, Ends ends, Pressure youngs, Ratio use,
+                                Pressure stressLimit) {
     LW_REQUIRE_POSITIVE(root.value(), "root_d_mm");
     LW_REQUIRE_POSITIVE(length.value(), "length_mm");
     LW_REQUIRE_POSITIVE(youngs.value(), "youngs_modulus_GPa");
@@ -164,16 +166,23 @@ Result<Inertia> barInertia(Length diameter, Length length, Density density) {
     const double d = diameter.value();
     return kilogramSquareMetres(pi / 32 * density.value() * d * d * d * d * length.value());
 }
-Mass barMass(Length diameter, Length length, Density density) { return diameter * diameter * length * density * (pi / 4); }
+Mass barMass(Length diameter, Length length, Density density) {
+    return diameter * diameter * length * density * (pi / 4);
+}
 
 namespace {
 // Starting values for the usual rolled sizes, deliberately conservative; the user's drawing wins (ASSUMED).
 constexpr BallScrewSize ballSizes[] = {
-    {"1204", 12, 4, 9.5, 40, 6500, 13000, 60, 10, 16.0e-6},      {"1605", 16, 5, 12.9, 45, 10000, 22000, 90, 12, 50.5e-6},
-    {"1610", 16, 10, 12.9, 50, 8500, 18000, 80, 12, 50.5e-6},    {"2005", 20, 5, 16.9, 50, 11500, 28000, 110, 15, 123.3e-6},
-    {"2010", 20, 10, 16.9, 55, 9500, 22000, 100, 15, 123.3e-6},  {"2505", 25, 5, 21.9, 50, 13000, 36000, 140, 20, 301.0e-6},
-    {"2510", 25, 10, 20.4, 80, 20000, 50000, 150, 20, 301.0e-6}, {"3205", 32, 5, 28.9, 50, 14500, 46000, 170, 25, 808.1e-6},
-    {"3210", 32, 10, 26.0, 85, 33000, 80000, 200, 25, 808.1e-6}, {"4005", 40, 5, 36.9, 55, 16000, 58000, 200, 30, 1973e-6},
+    {"1204", 12, 4, 9.5, 40, 6500, 13000, 60, 10, 16.0e-6},
+    {"1605", 16, 5, 12.9, 45, 10000, 22000, 90, 12, 50.5e-6},
+    {"1610", 16, 10, 12.9, 50, 8500, 18000, 80, 12, 50.5e-6},
+    {"2005", 20, 5, 16.9, 50, 11500, 28000, 110, 15, 123.3e-6},
+    {"2010", 20, 10, 16.9, 55, 9500, 22000, 100, 15, 123.3e-6},
+    {"2505", 25, 5, 21.9, 50, 13000, 36000, 140, 20, 301.0e-6},
+    {"2510", 25, 10, 20.4, 80, 20000, 50000, 150, 20, 301.0e-6},
+    {"3205", 32, 5, 28.9, 50, 14500, 46000, 170, 25, 808.1e-6},
+    {"3210", 32, 10, 26.0, 85, 33000, 80000, 200, 25, 808.1e-6},
+    {"4005", 40, 5, 36.9, 55, 16000, 58000, 200, 30, 1973e-6},
     {"4010", 40, 10, 34.0, 90, 38000, 105000, 260, 30, 1973e-6},
 };
 
@@ -182,7 +191,8 @@ std::optional<double> readInches(std::string_view t) {
     double total = 0;
     bool any = false;
     while (!t.empty()) {
-        while (!t.empty() && t.front() == ' ') t.remove_prefix(1);
+        while (!t.empty() && t.front() == ' ')
+            t.remove_prefix(1);
         double a = 0;
         auto r = std::from_chars(t.data(), t.data() + t.size(), a);
         if (r.ec != std::errc()) break;
@@ -211,33 +221,43 @@ const BallScrewSize *ballScrewSize(std::string_view c) {
 
 Result<ThreadForm> readThread(std::string_view text) {
     std::string t;
-    for (char c : text) t += lowerCase(c);
-    for (std::size_t at; (at = t.find("×")) != std::string::npos;) t.replace(at, std::string_view("×").size(), "x");
-    while (!t.empty() && t.front() == ' ') t.erase(0, 1);
-    while (!t.empty() && t.back() == ' ') t.pop_back();
+    for (char c : text)
+        t += lowerCase(c);
+    for (std::size_t at; (at = t.find("×")) != std::string::npos;)
+        t.replace(at, std::string_view("×").size(), "x");
+    while (!t.empty() && t.front() == ' ')
+        t.erase(0, 1);
+    while (!t.empty() && t.back() == ' ')
+        t.pop_back();
     auto bad = [&]() {
-        return fail(CalcErrorCode::BadText, "screw", 0, 0,
-                    "'" + std::string(text) + "' is not a thread I know. Write Tr20x4, Tr20x8 P4, acme 3/4-5, or a ball screw size such as 1605.");
+        return fail(
+            CalcErrorCode::BadText, "screw", 0, 0,
+            "'" + std::string(text) +
+                "' is not a thread I know. Write Tr20x4, Tr20x8 P4, acme 3/4-5, or a ball screw size such as 1605.");
     };
     ThreadForm f;
     if (t.rfind("tr", 0) == 0) {
         const char *p = t.data() + 2;
         const char *end = t.data() + t.size();
-        while (p < end && *p == ' ') ++p;
+        while (p < end && *p == ' ')
+            ++p;
         double d = 0;
         double lead = 0;
         auto r = std::from_chars(p, end, d);
         if (r.ec != std::errc()) return bad();
         p = r.ptr;
-        while (p < end && *p == ' ') ++p;
+        while (p < end && *p == ' ')
+            ++p;
         if (p == end || *p != 'x') return bad();
         ++p;
-        while (p < end && *p == ' ') ++p;
+        while (p < end && *p == ' ')
+            ++p;
         r = std::from_chars(p, end, lead);
         if (r.ec != std::errc()) return bad();
         p = r.ptr;
         double pitch = lead;
-        while (p < end && *p == ' ') ++p;
+        while (p < end && *p == ' ')
+            ++p;
         if (p < end && *p == 'p') {
             r = std::from_chars(p + 1, end, pitch);
             if (r.ec != std::errc()) return bad();
@@ -245,7 +265,8 @@ Result<ThreadForm> readThread(std::string_view text) {
         }
         const double starts = pitch > 0 ? std::round(lead / pitch) : 0;
         if (p != end || !(pitch > 0) || !(d > pitch * 2) || !(starts >= 1) || std::fabs(starts * pitch - lead) > 1e-6 ||
-            !(d < 500)) return bad();
+            !(d < 500))
+            return bad();
         const double clearance = pitch <= 1.5 ? 0.15 : pitch <= 5 ? 0.25 : 0.5; // ISO 2904
         f.nominal = millimetres(d);
         f.pitch = millimetres(pitch);
@@ -307,8 +328,8 @@ constexpr Calculation table[] = {
      "SCREW-TEXT"},
     {"ball_screw_torque",
      [](const Inputs &in, Outputs &out) -> Result<void> {
-         LW_TRY(f, ballScrew(in.get<Length>("ball_circle_d_mm"), in.get<Length>("lead_mm"), in.number("efficiency_forward"),
-                             in.maybe<Force>("load_N"), in.maybe<Force>("preload_N")));
+         LW_TRY(f, ballScrew(in.get<Length>("ball_circle_d_mm"), in.get<Length>("lead_mm"),
+                             in.number("efficiency_forward"), in.maybe<Force>("load_N"), in.maybe<Force>("preload_N")));
          out.put("lead_angle_deg", f.leadAngle);
          out.number("efficiency_backward", f.backward);
          out.putIf("torque_drive_Nm", f.drive);
@@ -329,7 +350,8 @@ constexpr Calculation table[] = {
          out.put("critical_rpm", n);
          out.put("allowed_rpm", allowed);
          if (in.has("lead_mm")) out.put("allowed_rapid_mm_min", perRevolution(in.get<Length>("lead_mm")) * allowed);
-         if (in.has("nominal_d_mm")) out.number("dn_mm_rpm", in.number("nominal_d_mm") * inRevolutionsPerMinute(allowed));
+         if (in.has("nominal_d_mm"))
+             out.number("dn_mm_rpm", in.number("nominal_d_mm") * inRevolutionsPerMinute(allowed));
          return {};
      },
      "BEAM"},
@@ -364,7 +386,8 @@ constexpr Calculation table[] = {
          out.put("torsion_stiffness_N_per_um", r.torsion);
          out.put("axial_chain_N_per_um", r.axial);
          out.put("stiffness_N_per_um", r.total);
-         if (in.has("friction_N")) out.put("lost_motion_um", lostMotion(in.get<Force>("friction_N"), r.total, in.get<Length>("backlash_um")));
+         if (in.has("friction_N"))
+             out.put("lost_motion_um", lostMotion(in.get<Force>("friction_N"), r.total, in.get<Length>("backlash_um")));
          out.number("wind_up_deg_per_Nm", r.windUp * 180 / pi);
          if (in.has("moving_mass_kg")) out.put("natural_Hz", axialFrequency(r.total, in.get<Mass>("moving_mass_kg")));
          return {};
@@ -387,9 +410,11 @@ constexpr Calculation table[] = {
          out.put("margin_each_end_mm", n.margin);
          out.put("thread_length_mm", n.thread);
          if (in.has("fixed_journal_mm") && in.has("supported_journal_mm"))
-             out.put("order_length_mm", n.thread + in.get<Length>("fixed_journal_mm") + in.get<Length>("supported_journal_mm"));
+             out.put("order_length_mm",
+                     n.thread + in.get<Length>("fixed_journal_mm") + in.get<Length>("supported_journal_mm"));
          if (in.has("fixed_seat_mm") && in.has("supported_seat_mm"))
-             out.put("bearing_span_mm", n.thread + (in.get<Length>("fixed_seat_mm") + in.get<Length>("supported_seat_mm")) * 0.5);
+             out.put("bearing_span_mm",
+                     n.thread + (in.get<Length>("fixed_seat_mm") + in.get<Length>("supported_seat_mm")) * 0.5);
          if (in.has("offered_thread_mm"))
              out.put("offered_margin_each_end_mm", (in.get<Length>("offered_thread_mm") - s.travel - s.nut) * 0.5);
          return {};

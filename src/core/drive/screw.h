@@ -38,8 +38,8 @@ struct BallScrewFigures {
     std::optional<Force> preloadLostAt;
 };
 /// Ball screw torques; preload drag K*F_pr*l with K = 0.05/sqrt(tan lambda). Source: JIS-B1192. Real nuts scatter 40 %.
-[[nodiscard]] Result<BallScrewFigures> ballScrew(Length ballCircle, Length lead, Ratio forward, std::optional<Force> load,
-                                                 std::optional<Force> preload);
+[[nodiscard]] Result<BallScrewFigures> ballScrew(Length ballCircle, Length lead, Ratio forward,
+                                                 std::optional<Force> load, std::optional<Force> preload);
 
 /// How the ends are held, driven end first.
 enum class Ends { FixedFree, SupportedSupported, FixedSupported, FixedFixed };
@@ -48,7 +48,8 @@ std::string_view code(Ends e);
 
 /// Speed at which a round shaft whirls. Bending wave of a bar; beta from the end conditions. Source: BEAM.
 /// @param length between bearing centres, or to the free end
-[[nodiscard]] Result<AngularSpeed> criticalSpeed(Length root, Length length, Ends ends, Pressure youngs = megapascals(206e3),
+[[nodiscard]] Result<AngularSpeed> criticalSpeed(Length root, Length length, Ends ends,
+                                                 Pressure youngs = megapascals(206e3),
                                                  Density density = kilogramsPerCubicMetre(7850));
 
 struct BucklingLimits {
@@ -56,8 +57,9 @@ struct BucklingLimits {
     double slenderness;
 };
 /// Euler load with the length thrust bearing to nut, and plain compression. Source: BEAM, JIS-B1192 (147 MPa).
-[[nodiscard]] Result<BucklingLimits> buckling(Length root, Length length, Ends ends, Pressure youngs = megapascals(206e3),
-                                              Ratio use = 0.5, Pressure stressLimit = megapascals(147));
+[[nodiscard]] Result<BucklingLimits> buckling(Length root, Length length, Ends ends,
+                                              Pressure youngs = megapascals(206e3), Ratio use = 0.5,
+                                              Pressure stressLimit = megapascals(147));
 
 struct RigidityChain {
     Ends ends = Ends::FixedSupported;

@@ -47,9 +47,9 @@ PullOut pullOutTorque(const StepperMotor &m, const StepperSupply &s, AngularSpee
 }
 
 Torque designTorque(const StepperMotor &m, Torque pullOut, AngularSpeed speed) {
-    constexpr double derating = 0.90;      // plate tolerance and saturation
-    constexpr double lossAtRest = 0.02;    // hysteresis, bearings, as a share of holding torque
-    constexpr double lossPerSpeed = 0.03;  // eddy loss, per 1000 rpm
+    constexpr double derating = 0.90;     // plate tolerance and saturation
+    constexpr double lossAtRest = 0.02;   // hysteresis, bearings, as a share of holding torque
+    constexpr double lossPerSpeed = 0.03; // eddy loss, per 1000 rpm
     const double krpm = std::fabs(inRevolutionsPerMinute(speed)) / 1000;
     const double loss = m.holding.value() * (lossAtRest + lossPerSpeed * krpm);
     return newtonMetres(std::max(0.0, derating * pullOut.value() - loss));
@@ -87,11 +87,13 @@ namespace {
 Result<StepperMotor> plate(const Inputs &in, double rated) {
     StepperMotor m;
     m.holding = in.get<Torque>("holding_torque_Nm");
-    m.convention = in.text("holding_convention") == "one_phase_on" ? HoldingConvention::OnePhaseOn : HoldingConvention::TwoPhasesOn;
+    m.convention = in.text("holding_convention") == "one_phase_on" ? HoldingConvention::OnePhaseOn
+                                                                   : HoldingConvention::TwoPhasesOn;
     m.rated = amperes(rated);
     m.drivePeak = m.rated;
     if (in.has("drive_current_peak_A") && in.has("drive_current_rms_A"))
-        return fail(CalcErrorCode::OutOfRange, "drive_current_rms_A", 0, 0, "give the drive current as peak or as rms, not both.");
+        return fail(CalcErrorCode::OutOfRange, "drive_current_rms_A", 0, 0,
+                    "give the drive current as peak or as rms, not both.");
     if (in.has("drive_current_peak_A")) m.drivePeak = in.get<Current>("drive_current_peak_A");
     if (in.has("drive_current_rms_A")) m.drivePeak = in.get<Current>("drive_current_rms_A") * std::sqrt(2.0);
     m.rotorTeeth = in.integer("rotor_teeth");
@@ -156,7 +158,8 @@ constexpr Calculation table[] = {
      [](const Inputs &in, Outputs &out) -> Result<void> {
          const bool byRatio = in.has("drive_peak_over_rated");
          if (!in.has("rated_current_A") && !byRatio)
-             return fail(CalcErrorCode::Missing, "rated_current_A", 0, 0, "give rated_current_A (and the drive current), or drive_peak_over_rated.");
+             return fail(CalcErrorCode::Missing, "rated_current_A", 0, 0,
+                         "give rated_current_A (and the drive current), or drive_peak_over_rated.");
          LW_TRY(m, plate(in, in.has("rated_current_A") ? in.number("rated_current_A") : 1.0));
          if (byRatio) m.drivePeak = m.rated * in.number("drive_peak_over_rated");
          const Torque peak = peakStaticTorque(m);
@@ -166,14 +169,18 @@ constexpr Calculation table[] = {
          const double perRad = in.has("lead_mm") ? in.number("lead_mm") * 1e3 / (2 * pi) : 0; // um per radian
          if (in.has("load_torque_Nm")) {
              const double u = in.number("load_torque_Nm") / Tpk;
-             if (u > 1) return fail(CalcErrorCode::OutOfRange, "load_torque_Nm", in.number("load_torque_Nm"), Tpk, "the load is more than the motor can hold.");
+             if (u > 1)
+                 return fail(CalcErrorCode::OutOfRange, "load_torque_Nm", in.number("load_torque_Nm"), Tpk,
+                             "the load is more than the motor can hold.");
              const double angle = std::asin(u) / m.rotorTeeth;
              out.number("load_angle_deg", angle * 180 / pi);
              if (perRad > 0) out.number("load_error_um", angle * perRad);
          }
          if (in.has("friction_torque_Nm")) {
              const double u = in.number("friction_torque_Nm") / Tpk;
-             if (u > 1) return fail(CalcErrorCode::OutOfRange, "friction_torque_Nm", in.number("friction_torque_Nm"), Tpk, "the friction is more than the motor can move.");
+             if (u > 1)
+                 return fail(CalcErrorCode::OutOfRange, "friction_torque_Nm", in.number("friction_torque_Nm"), Tpk,
+                             "the friction is more than the motor can move.");
              const double half = std::asin(u) / m.rotorTeeth;
              out.number("dead_zone_half_width_deg", half * 180 / pi);
              if (perRad > 0) out.number("dead_zone_half_width_um", half * perRad);
@@ -202,16 +209,20 @@ constexpr Calculation table[] = {
              out.number("plate_voltage_V", plateV);
              out.number("rule_voltage_25x_V", 25 * plateV);
          }
-         if (in.has("rated_current_A") && in.has("axes")) out.number("rule_current_A", 2.0 / 3 * in.number("rated_current_A") * in.number("axes"));
+         if (in.has("rated_current_A") && in.has("axes"))
+             out.number("rule_current_A", 2.0 / 3 * in.number("rated_current_A") * in.number("axes"));
          if (in.has("transformer_V_ac")) {
              const double ac = in.number("transformer_V_ac") * std::sqrt(2.0);
              const double drop = in.number("diode_drop_V");
              out.number("peak_dc_V", ac - drop);
-             out.number("highest_dc_V", ac * (1 + in.number("mains_high_fraction")) * (1 + in.number("no_load_regulation_fraction")) - drop);
+             out.number("highest_dc_V",
+                        ac * (1 + in.number("mains_high_fraction")) * (1 + in.number("no_load_regulation_fraction")) -
+                            drop);
          }
          const double f = in.number("mains_Hz");
          if (in.has("load_current_A") && in.has("loaded_V"))
-             out.number("capacitor_uF", in.number("load_current_A") / (2 * f * in.number("ripple_fraction") * in.number("loaded_V")) * 1e6);
+             out.number("capacitor_uF", in.number("load_current_A") /
+                                            (2 * f * in.number("ripple_fraction") * in.number("loaded_V")) * 1e6);
          out.number("rule_80000_ripple_fraction", 1 / (2 * f * 80000e-6));
          return {};
      },

@@ -14,15 +14,15 @@ struct StepperMotor {
     Torque holding;
     HoldingConvention convention = HoldingConvention::TwoPhasesOn;
     Current rated;
-    Current drivePeak;                     ///< amplitude; a setting marked rms is sqrt(2) times that
-    Resistance resistance;                 ///< one phase, cold
-    Resistance cable = ohms(0);            ///< there and back, one phase
+    Current drivePeak;          ///< amplitude; a setting marked rms is sqrt(2) times that
+    Resistance resistance;      ///< one phase, cold
+    Resistance cable = ohms(0); ///< there and back, one phase
     Inductance inductance;
-    int rotorTeeth = 50;                   ///< 50 for 1.8 degrees
+    int rotorTeeth = 50; ///< 50 for 1.8 degrees
 };
 struct StepperSupply {
     Voltage voltage;
-    double sag = 0;       ///< share lost under load
+    double sag = 0; ///< share lost under load
     Voltage bridgeDrop = volts(0);
     double modulation = 1; ///< 1 sinusoidal limit to 4/pi square wave
 };

@@ -30,14 +30,28 @@ RoundedSteps roundedSteps(Fraction exact, Length travel, std::optional<int> plac
         r.places = p;
         r.text = decimalText(exact, p);
         const auto typed = readFraction(r.text);
-        const auto off = typed ? typedStepsError(exact, *typed, travel.value()) : typed.error().detail.empty()
-                             ? Result<double>(0.0) : Result<double>(0.0);
+        const auto off = typed                          ? typedStepsError(exact, *typed, travel.value())
+                         : typed.error().detail.empty() ? Result<double>(0.0)
+                                                        : Result<double>(0.0);
         r.errorOverTravel = -off.value_or(0.0);
         r.exact = typed && *typed == exact;
         if (places || p >= 12 || std::fabs(r.errorOverTravel) < 0.1e-6) return r;
     }
 }
 
+double roundingOverTravel(Fraction exact, Length travel) {
+    __extension__ typedef __int128 Wide;
+    std::int64_t unit = 1000;
+    for (int places = 4;; ++places) { // the same ladder as roundedSteps, in whole numbers
+        unit *= 10;
+        const Wide scaled = (Wide(exact.num) * unit * 2 + exact.den) / (2 * Wide(exact.den)); // half up
+        if (scaled > std::numeric_limits<std::int64_t>::max()) return 0;
+        const auto typed = makeFraction(static_cast<std::int64_t>(scaled), unit);
+        if (!typed || *typed == exact) return 0;
+        const double off = typedStepsError(exact, *typed, travel.value()).value_or(0.0);
+        if (places >= 12 || std::fabs(off) < 0.1e-6) return -off;
+    }
+}
 Result<double> typedStepsError(Fraction exact, Fraction typed, double travel) {
     // (exact - typed)/exact = 1 - typed/exact, the quotient kept exact until the last division
     LW_TRY(q, divide(typed, exact));
@@ -45,12 +59,15 @@ Result<double> typedStepsError(Fraction exact, Fraction typed, double travel) {
     return missing.value() * travel;
 }
 
-Result<StepperResolution> stepperResolution(Lead lead, double ratio, int fullSteps, int microsteps, Torque peakStatic, Torque friction) {
+Result<StepperResolution> stepperResolution(Lead lead, double ratio, int fullSteps, int microsteps, Torque peakStatic,
+                                            Torque friction) {
     LW_REQUIRE_POSITIVE(lead.value(), "lead_mm");
     LW_REQUIRE_POSITIVE(ratio, "ratio");
     LW_REQUIRE_POSITIVE(peakStatic.value(), "peak_static_torque_Nm");
     const double u = friction / peakStatic;
-    if (!(u <= 1)) return fail(CalcErrorCode::OutOfRange, "friction_torque_Nm", friction.value(), peakStatic.value(), "the friction is more than the motor can move.");
+    if (!(u <= 1))
+        return fail(CalcErrorCode::OutOfRange, "friction_torque_Nm", friction.value(), peakStatic.value(),
+                    "the friction is more than the motor can move.");
     const double rotorTeeth = fullSteps / 4.0;
     const double half = std::asin(u) / rotorTeeth;
     const double perMotorRad = lead.value() / ratio;
@@ -86,22 +103,27 @@ Result<Json> exactAxis(const Json &a) {
         ratio = r;
     }
     Json out = Json::object();
-    LW_TRY(perTurn, multiply(Fraction{static_cast<std::int64_t>(whole("full_steps_per_rev")) * whole("microsteps"), 1}, ratio));
+    LW_TRY(perTurn,
+           multiply(Fraction{static_cast<std::int64_t>(whole("full_steps_per_rev")) * whole("microsteps"), 1}, ratio));
     std::optional<Fraction> typed;
     if (has("typed_value")) {
         auto t = readFraction(a.at("typed_value").get<std::string>());
-        if (!t) return fail(CalcErrorCode::BadText, "typed_value", 0, 0, "'" + a.at("typed_value").get<std::string>() + "' is not a decimal number.");
+        if (!t)
+            return fail(CalcErrorCode::BadText, "typed_value", 0, 0,
+                        "'" + a.at("typed_value").get<std::string>() + "' is not a decimal number.");
         typed = *t;
     }
     if (has("lead_mm") || has("threads_per_inch")) {
-        auto lead = has("lead_mm") ? leadFromMillimetres(a.at("lead_mm").get<double>()) : leadFromThreadsPerInch(a.at("threads_per_inch").get<double>());
+        auto lead = has("lead_mm") ? leadFromMillimetres(a.at("lead_mm").get<double>())
+                                   : leadFromThreadsPerInch(a.at("threads_per_inch").get<double>());
         if (!lead) return tl::unexpected(lead.error());
         LW_TRY(perMm, divide(perTurn, *lead));
         LW_TRY(perInch, multiply(perMm, Fraction{127, 5}));
         out["steps_per_mm_fraction"] = perMm.text();
         out["steps_per_mm"] = perMm.value();
         out["steps_per_inch_fraction"] = perInch.text();
-        if (has("step_rate_limit_Hz")) out["limit_speed_mm_min"] = a.at("step_rate_limit_Hz").get<double>() * 60 / perMm.value();
+        if (has("step_rate_limit_Hz"))
+            out["limit_speed_mm_min"] = a.at("step_rate_limit_Hz").get<double>() * 60 / perMm.value();
         if (typed && has("travel_mm")) {
             LW_TRY(e, typedStepsError(perMm, *typed, a.at("travel_mm").get<double>() * 1e3));
             out["typed_error_um"] = e;
@@ -159,7 +181,8 @@ constexpr Calculation table[] = {
      "RATIONAL"},
     {"step_rate",
      [](const Inputs &in, Outputs &out) -> Result<void> {
-         const double perMm = in.number("full_steps_per_rev") * in.number("microsteps") * in.number("ratio") / in.number("lead_mm");
+         const double perMm =
+             in.number("full_steps_per_rev") * in.number("microsteps") * in.number("ratio") / in.number("lead_mm");
          if (in.has("speed_mm_min")) out.number("step_rate_Hz", in.number("speed_mm_min") / 60 * perMm);
          double limit = in.has("step_rate_limit_Hz") ? in.number("step_rate_limit_Hz") : 0;
          if (in.has("pulse_high_us") && in.has("pulse_low_us")) {
@@ -182,10 +205,13 @@ constexpr Calculation table[] = {
              const double n = in.number("full_steps_per_rev");
              out.put("full_step_um", perTurnOfMotor / n);
              out.put("microstep_um", perTurnOfMotor / (n * micro));
-             if (in.has("rapid_mm_min")) out.put("step_rate_Hz", stepRate(in.get<Speed>("rapid_mm_min"), lead, ratio, in.integer("full_steps_per_rev"), micro));
+             if (in.has("rapid_mm_min"))
+                 out.put("step_rate_Hz",
+                         stepRate(in.get<Speed>("rapid_mm_min"), lead, ratio, in.integer("full_steps_per_rev"), micro));
              if (in.has("peak_static_torque_Nm") && in.has("friction_torque_Nm")) {
                  LW_TRY(r, stepperResolution(lead, ratio, in.integer("full_steps_per_rev"), micro,
-                                             in.get<Torque>("peak_static_torque_Nm"), in.get<Torque>("friction_torque_Nm")));
+                                             in.get<Torque>("peak_static_torque_Nm"),
+                                             in.get<Torque>("friction_torque_Nm")));
                  out.put("stepper_dead_zone_um", r.deadZone);
                  out.put("stepper_resolution_um", r.dependable);
              }
@@ -194,7 +220,8 @@ constexpr Calculation table[] = {
              const Length count = perTurnOfMotor / (4 * in.number("encoder_lines"));
              out.put("encoder_count_um", count);
              out.put("servo_resolution_um", count * 4.0);
-             if (in.has("rapid_mm_min")) out.number("count_rate_Hz", in.get<Speed>("rapid_mm_min").value() / count.value());
+             if (in.has("rapid_mm_min"))
+                 out.number("count_rate_Hz", in.get<Speed>("rapid_mm_min").value() / count.value());
          }
          if (in.has("rapid_mm_min")) out.put("motor_rpm", in.get<Speed>("rapid_mm_min") / lead * ratio);
          return {};
@@ -213,8 +240,9 @@ constexpr Calculation table[] = {
          out.number("error_over_travel_um", r.errorOverTravel * 1e6);
          out.number("microstep_um", 1e3 / spu.value());
          const double f = spu.value() * in.number("speed_mm_min") / 60;
-         const double limit = std::min(in.number("step_rate_limit_Hz"),
-                                       drivePulseLimit(in.get<Duration>("pulse_high_us"), in.get<Duration>("pulse_low_us")).value());
+         const double limit =
+             std::min(in.number("step_rate_limit_Hz"),
+                      drivePulseLimit(in.get<Duration>("pulse_high_us"), in.get<Duration>("pulse_low_us")).value());
          out.number("step_rate_Hz", f);
          out.number("rate_limit_Hz", limit);
          out.number("rate_use", f / limit);

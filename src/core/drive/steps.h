@@ -13,7 +13,8 @@ namespace lw {
 [[nodiscard]] Result<Fraction> leadFromMillimetres(double mm);
 [[nodiscard]] Result<Fraction> leadFromThreadsPerInch(double tpi);
 
-/// Exact steps per millimetre: full steps * microsteps * ratio / lead. Source: rational arithmetic, no rounding anywhere.
+/// Exact steps per millimetre: full steps * microsteps * ratio / lead. Source: rational arithmetic, no rounding
+/// anywhere.
 [[nodiscard]] Result<Fraction> stepsPerMillimetre(int fullSteps, int microsteps, Fraction ratio, Fraction leadMm);
 
 /// Decimal text for a controller: given places, or 4 and as many more as bring the error over the travel below 0.1 um.
@@ -21,9 +22,11 @@ struct RoundedSteps {
     std::string text;
     double errorOverTravel; ///< m, rounded less exact
     int places;
-    bool exact;             ///< nothing lost by the decimal form
+    bool exact; ///< nothing lost by the decimal form
 };
 [[nodiscard]] RoundedSteps roundedSteps(Fraction stepsPerMm, Length travel, std::optional<int> places = {});
+/// What the decimal a controller is given leaves over the travel, m, signed as errorOverTravel; 0 when it is exact.
+[[nodiscard]] double roundingOverTravel(Fraction stepsPerMm, Length travel);
 /// Exact less typed, over the travel (m): what the axis falls short.
 [[nodiscard]] Result<double> typedStepsError(Fraction exact, Fraction typed, double travel);
 
@@ -31,8 +34,8 @@ struct StepperResolution {
     Length deadZone;   ///< side to side
     Length dependable; ///< smallest step it is sure to make
 };
-/// Friction holds the rotor off by asin(T_f/T_pk)/N_r either way; to that comes 5 % of a full step, never finer than one
-/// microstep. Source: PMSM-CIRCLE (load angle), step accuracy common practice.
+/// Friction holds the rotor off by asin(T_f/T_pk)/N_r either way; to that comes 5 % of a full step, never finer than
+/// one microstep. Source: PMSM-CIRCLE (load angle), step accuracy common practice.
 [[nodiscard]] Result<StepperResolution> stepperResolution(Lead lead, double ratio, int fullSteps, int microsteps,
                                                           Torque peakStatic, Torque friction);
 [[nodiscard]] Length travelPerMotorTurn(Lead lead, double ratio);

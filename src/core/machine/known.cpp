@@ -96,6 +96,33 @@ std::string shownDesign(const Json &project, const std::string &axis) {
     return textAt(project, "/axes/" + axis + "/design_shown", "A");
 }
 
+std::string supplyOf(const Json &project, const std::string &axis, const std::string &design) {
+    return textAt(project, "/axes/" + axis + "/designs/" + design + "/supply", axis + "-" + design);
+}
+
+std::vector<std::string> stageOrder(const Json &project, const std::string &axis, const std::string &design) {
+    std::vector<std::string> order;
+    const std::string base = "/axes/" + axis + "/designs/" + design;
+    const auto *stages = nodeAt(project, base + "/stages");
+    if (!stages || !stages->is_object()) return order;
+    const auto known = [&](const std::string &id) { return std::find(order.begin(), order.end(), id) != order.end(); };
+    if (const auto *listed = nodeAt(project, base + "/stage_order"); listed && listed->is_array())
+        for (const auto &id : *listed)
+            if (id.is_string() && stages->contains(id.get<std::string>()) && !known(id.get<std::string>()))
+                order.push_back(id.get<std::string>());
+    for (const auto &[id, stage] : stages->items())
+        if (stage.is_object() && !known(id)) order.push_back(id);
+    return order;
+}
+
+std::vector<std::string> designsOf(const Json &project, const std::string &axis) {
+    std::vector<std::string> ids;
+    if (const auto *designs = nodeAt(project, "/axes/" + axis + "/designs"); designs && designs->is_object())
+        for (const auto &[id, design] : designs->items())
+            if (design.is_object()) ids.push_back(id);
+    return ids;
+}
+
 int measuredOfSeven(const Json &project, const std::string &axis) {
     const std::string a = "/axes/" + axis + "/";
     auto good = [&](const std::string &p) {

@@ -27,6 +27,13 @@ struct Known {
     [[nodiscard]] bool assumed() const { return standing == Standing::Assumed; }
 };
 
+/// The same value, spread and all, times a factor.
+[[nodiscard]] inline Known scaled(Known k, double factor) {
+    for (double *v : {&k.v, &k.low, &k.high})
+        *v *= factor;
+    return k;
+}
+
 /// What stands at a JSON pointer of the project; null where nothing does.
 const nlohmann::json *nodeAt(const nlohmann::json &project, const std::string &pointer);
 /// Text at a place.
@@ -41,6 +48,12 @@ Known knownOf(const nlohmann::json &node, const FieldSpec &field, std::string *p
 /// Axis ids in their order; the design shown of an axis.
 std::vector<std::string> axisOrder(const nlohmann::json &project);
 std::string shownDesign(const nlohmann::json &project, const std::string &axis);
+/// The supply a design uses: the one it names, else its own, "X-A".
+std::string supplyOf(const nlohmann::json &project, const std::string &axis, const std::string &design);
+/// Stages of a design in the order the power takes: those its list names, then any other by id.
+std::vector<std::string> stageOrder(const nlohmann::json &project, const std::string &axis, const std::string &design);
+/// Designs of an axis by id.
+std::vector<std::string> designsOf(const nlohmann::json &project, const std::string &axis);
 /// Of the seven measurements (mass, pull, breakaway, lead, travel, lost motion, run-out) those measured or stated.
 int measuredOfSeven(const nlohmann::json &project, const std::string &axis);
 

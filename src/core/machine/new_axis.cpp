@@ -3,6 +3,7 @@
 #include "machine/known.h"
 #include <algorithm>
 #include <map>
+#include <set>
 
 namespace lw {
 using Json = nlohmann::json;
@@ -80,7 +81,42 @@ AddedAxis copyAxis(const Json &project, const std::string &axis) {
     node["letter"] = letter;
     const auto at = std::find(order.begin(), order.end(), axis);
     order.insert(at == order.end() ? at : at + 1, letter);
-    return {letter, {{"/axes/" + letter, std::move(node)}, {"/axis_order", order}}};
+    AddedAxis out{letter, {}};
+    for (const auto &design : designsOf(project, axis)) { // a supply of its own for each design
+        const auto supply = valueAt(project, "/supplies/" + supplyOf(project, axis, design));
+        std::string id = letter + "-" + design;
+        while (!valueAt(project, "/supplies/" + id).is_null())
+            id += "_";
+        node["designs"][design]["supply"] = id;
+        if (supply.is_object()) out.patches.push_back({"/supplies/" + id, supply});
+    }
+    out.patches.insert(out.patches.begin(), {{"/axes/" + letter, std::move(node)}, {"/axis_order", order}});
+    return out;
+}
+
+std::vector<Patch> copyDesign(const Json &project, const std::string &axis, const std::string &from,
+                              const std::string &to) {
+    const std::string base = "/axes/" + axis + "/designs/";
+    auto copy = valueAt(project, base + from);
+    if (!copy.is_object()) return {};
+    const auto supply = valueAt(project, "/supplies/" + supplyOf(project, axis, from));
+    std::string id = axis + "-" + to;
+    while (!valueAt(project, "/supplies/" + id).is_null())
+        id += "_";
+    copy["supply"] = id;
+    std::vector<Patch> out{{base + to, std::move(copy)}};
+    if (supply.is_object()) out.push_back({"/supplies/" + id, supply});
+    return out;
+}
+
+std::vector<Patch> swapDesigns(const Json &project, const std::string &axis, const std::string &a,
+                               const std::string &b) {
+    const std::string base = "/axes/" + axis + "/designs/";
+    auto first = valueAt(project, base + a), second = valueAt(project, base + b);
+    if (!first.is_object() || !second.is_object()) return {};
+    first["supply"] = supplyOf(project, axis, a);
+    second["supply"] = supplyOf(project, axis, b);
+    return {{base + a, std::move(second)}, {base + b, std::move(first)}};
 }
 
 std::vector<Patch> moveAxis(const Json &project, const std::string &axis, int by) {
@@ -96,6 +132,15 @@ std::vector<Patch> removeAxis(const Json &project, const std::string &axis) {
     auto order = axisOrder(project);
     std::erase(order, axis);
     std::vector<Patch> out{{"/axes/" + axis, nullptr}, {"/axis_order", order}};
+    // supplies that nobody else hangs on go with it
+    std::set<std::string> used;
+    for (const auto &other : order)
+        for (const auto &design : designsOf(project, other))
+            used.insert(supplyOf(project, other, design));
+    for (const auto &design : designsOf(project, axis))
+        if (const auto id = supplyOf(project, axis, design);
+            used.insert(id).second && !valueAt(project, "/supplies/" + id).is_null())
+            out.push_back({"/supplies/" + id, nullptr});
     for (const char *list : {"parts", "tasks"})
         if (const auto *rows = nodeAt(project, std::string("/") + list); rows && rows->is_object())
             for (const auto &[key, row] : rows->items())

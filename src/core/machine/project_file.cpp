@@ -1,4 +1,5 @@
 #include "machine/project_file.h"
+#include "machine/carry_over.h"
 #include "machine/fields.h"
 #include "units/plain_number.h"
 #include <algorithm>
@@ -97,7 +98,7 @@ tl::expected<ReadProject, std::string> readProject(std::string_view text, std::s
     for (const char *key : {"name", "class", "currency", "today"})
         if (p.contains(key) && !p[key].is_string())
             return tl::unexpected(name + ", /" + key + ": text in quotes is wanted here.");
-    for (const char *key : {"axes", "parts", "spindle", "controller"})
+    for (const char *key : {"axes", "parts", "spindle", "controller", "supplies", "limits", "junk_box", "cabinet"})
         if (p.contains(key) && !p[key].is_object())
             return tl::unexpected(name + ", /" + key + ": an object { } is wanted here.");
     if (p.contains("axes"))
@@ -110,6 +111,7 @@ tl::expected<ReadProject, std::string> readProject(std::string_view text, std::s
                 if (axis.contains(key) && !axis[key].is_object())
                     return tl::unexpected(name + ", " + at + "/" + key + ": an object { } is wanted here.");
         }
+    if (p["format"] == 1) carryOverFormat1(p);
     dropEmpty(p, 0);
     std::string wrong;
     eachField(p, "", [&](Json &v, const std::string &at, const FieldSpec &f) {
@@ -146,6 +148,14 @@ tl::expected<ReadProject, std::string> readProject(std::string_view text, std::s
     });
     if (!wrong.empty()) return tl::unexpected(name + ", " + wrong);
     return out;
+}
+
+int formatOf(std::string_view text) {
+    if (tooDeep(text)) return 0;
+    const auto job = Json::parse(text, nullptr, false);
+    if (!job.is_object() || job.value("program", Json()) != "lathewright") return 0;
+    const auto format = job.find("format");
+    return format != job.end() && format->is_number_integer() ? format->get<int>() : 0;
 }
 
 std::string writeProject(const Json &project) {

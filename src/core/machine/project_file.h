@@ -9,7 +9,7 @@
 
 namespace lw {
 
-inline constexpr int projectFormat = 1;
+inline constexpr int projectFormat = 2;
 
 struct ReadProject {
     nlohmann::json project;
@@ -18,6 +18,8 @@ struct ReadProject {
 };
 /// Parses and checks a job. The error says what, where (line or JSON pointer) and how to mend it; nothing is half-read.
 [[nodiscard]] tl::expected<ReadProject, std::string> readProject(std::string_view text, std::string_view fileName);
+/// The format a file says it has; 0 when it says none or is no job. Reads no further than it must be sure.
+[[nodiscard]] int formatOf(std::string_view text);
 /// JSON with sorted keys; every readable value also in the unit of its key, for other programs.
 [[nodiscard]] std::string writeProject(const nlohmann::json &project);
 /// An empty job.

@@ -1,4 +1,5 @@
 #include "plan/build_plan.h"
+#include "proof/check.h"
 #include "book/book.h"
 #include "commission/cards.h"
 #include "plan/steps_of_axis.h"
@@ -198,7 +199,7 @@ void addCautions(const AxisModel *m, BuildStep &s) {
         break;
     case StepKind::Fit:
         if (m && m->vertical) add("S04");
-        if (s.key.find("motor") != std::string::npos && m && m->belt) add("S22");
+        if (s.key.find("motor") != std::string::npos && m && m->hasStage<ToothedBelt>()) add("S22");
         if (s.key.find("fit") != std::string::npos) {
             add("S15");
             add("S16");
@@ -221,7 +222,7 @@ void addCautions(const AxisModel *m, BuildStep &s) {
     case StepKind::Commission:
         add("S03");
         if (m && m->vertical) add("S04");
-        if (m && m->belt) add("S22");
+        if (m && m->hasStage<ToothedBelt>()) add("S22");
         add("S23");
         add("S26");
         break;
@@ -347,7 +348,8 @@ BuildPlan buildPlan(const Json &project, std::span<const DesignedAxis> axes, con
         if (!s.traps.empty()) s.remedies = remediesOf(project, plan, s);
         if (s.kind == StepKind::Commission && m && state) {
             std::vector<Finding> gravity;
-            addGravityChecks(*m, *state, gravity);
+            Rows rows(gravity);
+            judgeAll(gravityChecks(), AxisScope{*m, *state}, {}, rows);
             if (std::any_of(gravity.begin(), gravity.end(), [](const auto &f) { return f.verdict == Verdict::Fails; }))
                 s.refusal = "No override: the axis would run down when power goes. Mend that first (Proof).";
             else if (judgeCard(project, *m, *state, CardId::StopWorks).verdict != Verdict::Holds)

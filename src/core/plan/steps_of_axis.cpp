@@ -28,7 +28,7 @@ std::string turnedNeeds(const nlohmann::json &project) {
 
 std::vector<BuildStep> stepsOfAxis(const nlohmann::json &project, const AxisModel &m, const std::string &afterStep) {
     std::vector<BuildStep> out;
-    if (!m.hasMotor) return out;
+    if (!m.hasMotor()) return out;
     const std::string &id = m.id;
     const std::string what = m.what.empty() ? "axis " + id : m.what.substr(0, m.what.find(','));
     auto part = [&](const char *ref) { return id + "-" + ref; };
@@ -57,13 +57,14 @@ std::vector<BuildStep> stepsOfAxis(const nlohmann::json &project, const AxisMode
         made += ", " + s.key;
         return s;
     };
-    const bool splitNut = m.keepsScrew && !m.wheel && !m.nutKind.empty();
+    const bool splitNut = m.keepsScrew && !m.wheel() && !m.screw().nutKind.empty();
     if (splitNut)
-        make("nut", m.nutKind.find("split") != std::string::npos ? "Split nut and clamp" : "Nut: " + m.nutKind, 3,
-             turnedNeeds(project), 0.02);
+        make("nut",
+             m.screw().nutKind.find("split") != std::string::npos ? "Split nut and clamp" : "Nut: " + m.screw().nutKind,
+             3, turnedNeeds(project), 0.02);
     if (m.ballScrew()) make("bracket", "Nut bracket", 3, plateNeeds(project), 0.02);
-    const bool boughtBlock = m.fixedKind.find("block") != std::string::npos;
-    if (!m.wheel && !boughtBlock && (!m.fixedKind.empty() || m.bearingBore.known()))
+    const bool boughtBlock = m.screw().fixedKind.find("block") != std::string::npos;
+    if (!m.wheel() && !boughtBlock && (!m.screw().fixedKind.empty() || m.screw().bearingBore.known()))
         make("block", "Bearing block", 4, plateNeeds(project), 0.02);
     make("plate", "Motor plate", 3, plateNeeds(project), 0.05);
     auto &strip =
@@ -71,7 +72,7 @@ std::vector<BuildStep> stepsOfAxis(const nlohmann::json &project, const AxisMode
             StepKind::Strip, 2, made);
     strip.stripsText = id;
     std::string before = strip.key;
-    if (m.keepsScrew && !m.wheel && m.runOutMeasured && m.runOut.v > 0.02e-3) {
+    if (m.keepsScrew && !m.wheel() && m.runOutMeasured && m.runOut.v > 0.02e-3) {
         auto &s = add("true", "True the screw end", StepKind::Make, 1, before);
         s.needsText = turnedNeeds(project);
         s.toleranceMm = 0.02;
@@ -79,7 +80,7 @@ std::vector<BuildStep> stepsOfAxis(const nlohmann::json &project, const AxisMode
     }
     auto &fit = add("fit",
                     m.ballScrew() ? "Ball screw and its ends, align"
-                    : m.wheel     ? "Wheel and rack, set the backlash"
+                    : m.wheel()   ? "Wheel and rack, set the backlash"
                                   : "Bearings, nut, dowels",
                     StepKind::Fit, m.ballScrew() ? 5 : 3, before);
     for (const char *ref : {"fixed_end", "far_end"})
@@ -93,7 +94,8 @@ std::vector<BuildStep> stepsOfAxis(const nlohmann::json &project, const AxisMode
     }
     auto &refit = add("refit", "Refit the " + what + ", by hand", StepKind::Fit, 2, last);
     refit.restoresText = id + "@1";
-    auto &motor = add("motor", m.belt ? "Motor, belt, cover" : "Motor and coupling", StepKind::Fit, 2, refit.key);
+    auto &motor = add("motor", m.hasStage<ToothedBelt>() ? "Motor, belt, cover" : "Motor and coupling", StepKind::Fit,
+                      2, refit.key);
     motor.restoresText = id + "@0";
     for (const char *ref : {"motor", "small_pulley", "belt", "large_pulley", "cover", "coupling"})
         motor.parts.push_back(part(ref));

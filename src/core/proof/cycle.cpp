@@ -1,4 +1,5 @@
 #include "proof/cycle.h"
+#include "proof/checks/limits.h"
 #include "proof/words/narrate.h"
 #include <algorithm>
 #include <cmath>
@@ -51,7 +52,7 @@ Cycle cycleOf(const AxisModel &m, const AxisState &s) {
         b.move = int(k);
         b.from = at;
         const auto rpm = [&](double v) {
-            return revolutionsPerMinute(m.lead.known() ? v * 60 / m.lead.v * s.chain.ratio : 0);
+            return revolutionsPerMinute(m.lead.known() ? v * 60 / m.lead.v * s.ratio() : 0);
         };
         if (move.kind == MoveKind::Stand) {
             b.time = move.time.v;
@@ -164,7 +165,7 @@ std::vector<DemandCase> demandCases(const AxisModel &m, const AxisState &s) {
         c.rpm = inRevolutionsPerMinute(t.motorSpeed);
         c.torque = t.motor.value();
         c.power = t.motorPower.value();
-        if (s.motorKnown) c.design = torqueAtSpeed(m, s, c.rpm).design * (direction == 0 ? m.idleShare.v : 1);
+        if (s.motorKnown) c.design = torquesAt(s.motor, c.rpm).countedOn * (direction == 0 ? m.drive.idleShare.v : 1);
         out.push_back(std::move(c));
     };
     const Force none = newtons(0);
@@ -200,16 +201,16 @@ std::vector<std::string> targetWarnings(const AxisModel &m, const AxisState &s) 
                       (share > 0.5 ? "it is hardly ever reached. " : "seldom reached. ") +
                       withUnit(reachable, Dimension::Speed, "mm/min", 3) + " is what this travel can use.");
     }
-    if (s.critical == s.critical && s.screwRpm > 0.8 * s.critical)
+    if (s.critical == s.critical && s.screwRpm > whipUse * s.critical)
         out.push_back("At this rapid the screw turns " + numberText(s.screwRpm, 3) + " rpm; it whirls at " +
                       numberText(s.critical, 3) + ". Beyond 0.8 of that: not to be had with this screw.");
     if (m.ballScrew()) {
-        const double dn = inMillimetres(m.thread.nominal) * s.screwRpm;
-        if (dn > 70000)
+        const double dn = inMillimetres(m.screw().thread.nominal) * s.screwRpm;
+        if (dn > ballSpeedLimit)
             out.push_back("Ball speed (diameter times turns) is " + numberText(dn, 3) +
                           "; beyond 70 000 the returns break. A coarser lead turns slower.");
     }
-    if (m.small.teeth > 0 && s.motorRpm > 6000)
+    if (const auto *belt = m.stageAs<ToothedBelt>(0); belt && belt->driver.teeth > 0 && s.motorRpm > 6000)
         out.push_back("The motor pulley turns " + numberText(s.motorRpm, 3) + " rpm: beyond 6000 ask its maker.");
     if (s.stepRate > s.rateLimit)
         out.push_back("This rapid asks " + numberText(s.stepRate / 1e3, 3) +

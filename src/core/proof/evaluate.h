@@ -7,14 +7,15 @@
 
 namespace lw {
 
-/// One operating point at the motor shaft.
+/// One operating point, at the motor shaft and at every other.
 struct OperatingPoint {
     Operating kind = Operating::None;
     int cut = -1;
+    Moment moment; ///< as it is folded back
     double rpm = 0;
-    double process = 0;                                          ///< N
     double axial = 0;                                            ///< N at the nut, in the direction of motion
     double screwTorque = 0, demand = 0;                          ///< N m, size
+    ShaftRow shafts;                                             ///< demand of every shaft, the motor's first
     double design = notKnown, quasi = notKnown, most = notKnown; ///< counted on, pull-out, most it can give
     PullOutRegion region = PullOutRegion::CurrentLimit;
 };
@@ -25,15 +26,19 @@ struct AxisState {
     double sizingPull = notKnown, friction = notKnown;
     double netWeight = 0, weightUnbalanced = 0; ///< N; the second with strut and counterweight lost
     double backward = notKnown;
-    StepperMotor motor;
-    StepperSupply supply;
+    MotorAtWork motor;
     bool motorKnown = false;
     double peakStatic = notKnown, corner = notKnown; ///< N m, rpm
     std::vector<OperatingPoint> points;
     double screwRpm = notKnown, motorRpm = notKnown; ///< at rapid
+    std::vector<StageState> stages;                  ///< place by place
+    // motor shaft, pulled sideways by what sits on it
+    OverhungShaft overhung{};
+    double shaftAllowed = notKnown; ///< N at that place
     // screw
     bool rigidityKnown = false;
     Rigidity stiffness{};
+    double driveStiffness = notKnown; ///< N m/rad of all stages, felt at the final shaft
     double playStays = notKnown, springLoss = notKnown, lostMotion = notKnown;
     double critical = notKnown; ///< rpm
     BucklingLimits buckling{};
@@ -46,25 +51,15 @@ struct AxisState {
     double stop = notKnown;
     double preloadDrag = 0;
     bool locksDependably = false;
-    // belt
-    bool beltMatches = false, beltGeometry = false;
-    OpenBelt open{};
-    BeltForces beltForces{};
-    bool beltForcesKnown = false;
-    double centre = notKnown;
-    double slotInward = notKnown, slotOutward = notKnown, needInward = notKnown, needOutward = notKnown;
-    double swing = notKnown, beltStiffness = notKnown, beltWindUp = notKnown;
-    int teethSeat = 0, teethMesh = 0;
-    double perToothError = 0;
-    double shaftLoad = notKnown, shaftAllowed = notKnown;
-    OverhungShaft overhung{};
-    std::array<double, 2> boreClearLow{notKnown, notKnown}, boreClearHigh{notKnown, notKnown}, wall{notKnown, notKnown};
-    std::array<PulleySize, 2> pulleys{};
-    double motorPulleyInertia = 0, screwPulleyInertia = 0;
     // steps
     double fullStep = notKnown, microstep = notKnown, dependable = notKnown, stepRate = notKnown, rateLimit = notKnown;
-    double holdForce = notKnown; ///< N at the nut that turns it with the motor off; infinite when it locks
-    double fall = notKnown;      ///< m until the brake bites
+    double fall = notKnown; ///< m until the brake bites
+
+    /// What was worked out of the stage at a place when it is of that kind, else null.
+    template <class Kind> [[nodiscard]] const typename Kind::Work *stageWork(std::size_t place) const {
+        return place < stages.size() ? std::get_if<typename Kind::Work>(&stages[place].work) : nullptr;
+    }
+    [[nodiscard]] double ratio() const { return ratioOf(chain.stages); }
 };
 
 struct Evaluation {
@@ -72,8 +67,12 @@ struct Evaluation {
     std::vector<Finding> findings; ///< in a fixed order for the same model; see finish()
 };
 
-/// Pure and fast: no text, no doubt. The findings stand in a fixed order.
+/// Pure and fast: no text is read or made, no doubt. The findings stand in a fixed order.
 [[nodiscard]] Evaluation evaluate(const AxisModel &m);
+/// The same into one that was used before: in steady state nothing is allocated.
+void evaluate(const AxisModel &m, Evaluation &into);
+/// Only the torque rows, as a search asks them by the million.
+void evaluateTorque(const AxisModel &m, Evaluation &into);
 /// Adds the doubt (bands, "not known" where an assumed input decides), then sorts: fails, not known, watch, holds, and
 /// inside each by nearness to its limit.
 void finish(const AxisModel &m, Evaluation &e);
@@ -82,22 +81,8 @@ void finish(const AxisModel &m, Evaluation &e);
 /// Worst verdict of a station, or of all; holds when nothing is asked.
 [[nodiscard]] Verdict worst(const Evaluation &e);
 
-// The checks, by subject.
-void addSurveyChecks(const AxisModel &m, const AxisState &s, std::vector<Finding> &out);
-void addDutyChecks(const AxisModel &m, const AxisState &s, std::vector<Finding> &out);
-void addScrewChecks(const AxisModel &m, const AxisState &s, std::vector<Finding> &out);
-void addMotorChecks(const AxisModel &m, const AxisState &s, std::vector<Finding> &out);
-void addBeltChecks(const AxisModel &m, const AxisState &s, std::vector<Finding> &out);
-void addGravityChecks(const AxisModel &m, const AxisState &s, std::vector<Finding> &out);
-
 /// What a cut pushes along the axis against its feed, with the friction it presses on the ways and the doubt's factor,
 /// N.
 [[nodiscard]] double processForce(const AxisModel &m, const Cut &c);
-/// Torque counted on, and the most the motor can give (square-wave drive, no derating), at a speed.
-struct TorqueAtSpeed {
-    double design, quasi, most; ///< N m
-    PullOutRegion region;
-};
-[[nodiscard]] TorqueAtSpeed torqueAtSpeed(const AxisModel &m, const AxisState &s, double rpm);
 
 } // namespace lw

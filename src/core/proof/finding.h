@@ -2,6 +2,8 @@
 #pragma once
 
 #include "axis/axis_model.h"
+#include <compare>
+#include <cstdint>
 #include <string>
 #include <string_view>
 #include <vector>
@@ -12,72 +14,25 @@ enum class Verdict { Fails, NotKnown, Watch, Holds }; ///< worst first
 std::string_view verdictCode(Verdict v);
 std::string_view verdictWord(Verdict v);
 
-enum class CheckId {
-    S1,
-    S2,
-    S3,
-    S4,
-    S5,
-    S6,
-    S7,
-    S8,
-    S9,
-    S10,
-    P1,
-    P2,
-    P3,
-    P4,
-    P5,
-    B1,
-    B2,
-    B3,
-    B4,
-    B6,
-    B8,
-    B9,
-    B10,
-    B12,
-    B15,
-    M4,
-    M5,
-    M6,
-    M8,
-    M9,
-    M10,
-    C01,
-    C02,
-    C03,
-    C04,
-    C06,
-    C07,
-    C08,
-    C17,
-    C18,
-    C24,
-    C26,
-    TR01,
-    TR02,
-    TR03,
-    TR04,
-    TR05,
-    TR06,
-    TR07,
-    TR08,
-    TR09,
-    TR10,
-    TR12,
-    TR13,
-    TR14,
-    TR15,
-    TR16,
-    TR31,
-    TR44,
-    TR50,
-    TR51,
-    Count
+/// A check by its code, "C01" or "TR-14"; no list of all checks is needed to name one: "TR-14"_check.
+struct CheckId {
+    std::uint64_t packed = 0;
+    auto operator<=>(const CheckId &) const = default;
+    constexpr static CheckId of(std::string_view code) {
+        CheckId id;
+        for (const char c : code.substr(0, 8))
+            id.packed = id.packed << 8 | static_cast<unsigned char>(c);
+        return id;
+    }
 };
+inline namespace check_literals {
+consteval CheckId operator""_check(const char *code, std::size_t length) { return CheckId::of({code, length}); }
+} // namespace check_literals
 
 /// Where a finding lives, for the board and the drawing.
+// GCC 12 takes the names of a scoped enumeration for shadows of the types; they are not.
+#pragma GCC diagnostic push
+#pragma GCC diagnostic ignored "-Wshadow"
 enum class Part {
     Ways,
     ScrewLead,
@@ -99,30 +54,29 @@ enum class Part {
     Brake,
     Axis
 };
+#pragma GCC diagnostic pop
 std::string_view partName(Part p);
 enum class StationId { AsFound = 1, Duty = 2, Drive = 3, Proof = 4, Parts = 5, Build = 6, FirstCuts = 7, Log = 8 };
 
-struct CheckSpec {
-    CheckId id;
-    std::string_view code;  ///< "TR-01", "C01"
-    std::string_view title; ///< short, for the ladder
-    Part part;
-    StationId station;
-    std::string_view unit;   ///< as in a field table; what demand and capacity are shown in
-    std::string_view lever;  ///< first lever, used where no change of the design can be computed
-    std::string_view source; ///< key of docs/sources.md
-    bool overridable;        ///< geometry, grip and gravity are not
-};
-const CheckSpec &spec(CheckId id);
-
 enum class Operating { None, Breakaway, RapidUp, RapidDown, Braking, Cutting, Hold };
 
+/// What of an axis a finding judges; -1 and None: the axis as a whole.
+struct Subject {
+    std::int8_t stage = -1; ///< place in the chain, the motor's first
+    std::int16_t cut = -1;  ///< index of the cut
+    std::int8_t side = -1;  ///< of what has two: 0 input or motor side, 1 output or screw side
+    Operating at = Operating::None;
+    auto operator<=>(const Subject &) const = default;
+};
+
+struct Check;
 /// One judged quantity. Demand and capacity in SI; margin = capacity / demand of exactly these two.
 struct Finding {
-    CheckId id = CheckId::Count;
-    Operating operating = Operating::None;
-    int cut = -1;    ///< index of the cut it belongs to
-    int variant = 0; ///< which of several rows of the check decides (motor pulley or screw pulley ...)
+    CheckId id;
+    const Check *check = nullptr; ///< its words; set by whoever judged it
+    Subject subject;
+    std::int8_t row = 0;   ///< which of several rows of the check decides; another may on another day
+    std::string_view unit; ///< what demand and capacity are shown in
     double demand = notKnown, capacity = notKnown;
     double margin = notKnown;
     double must = 1, wanted = 1;
@@ -137,23 +91,21 @@ struct Finding {
     /// Margin over what it must be: rows of a check that judge different things are compared by it.
     [[nodiscard]] double reserve() const { return margin / (must > 0 ? must : wanted); }
 };
-/// The same thing is judged: of a check with two sides (bore, wall) the same side; which of its rows decides may
-/// differ.
+/// The same thing is judged; which of the check's rows decides may differ.
 [[nodiscard]] inline bool sameSubject(const Finding &a, const Finding &b) {
-    const bool sided = a.id == CheckId::TR31 || a.id == CheckId::TR51 || a.id == CheckId::B4;
-    return a.id == b.id && a.cut == b.cut && a.operating == b.operating && (!sided || a.variant == b.variant);
+    return a.id == b.id && a.subject == b.subject;
 }
 /// A row of which a part could not be worked out: not known, unless the rest fails already.
 [[nodiscard]] Finding unlessOpen(Finding f, bool open);
 
 /// Margin row: holds from wanted, fails below must. NaN anywhere: not known.
-[[nodiscard]] Finding marginRow(CheckId id, double demand, double capacity, double must, double wanted);
+[[nodiscard]] Finding marginRow(double demand, double capacity, double must, double wanted);
 /// Judges a quantity with upper limits: capacity is the fail limit.
-[[nodiscard]] Finding upperRow(CheckId id, double value, double pass, double fail);
+[[nodiscard]] Finding upperRow(double value, double pass, double fail);
 /// Judges a quantity with lower limits: demand is the fail limit.
-[[nodiscard]] Finding lowerRow(CheckId id, double value, double pass, double fail);
+[[nodiscard]] Finding lowerRow(double value, double pass, double fail);
 /// A row with its verdict given: no rung.
-[[nodiscard]] Finding plainRow(CheckId id, Verdict v, double demand = notKnown, double capacity = notKnown);
+[[nodiscard]] Finding plainRow(Verdict v, double demand = notKnown, double capacity = notKnown);
 /// Verdict of a margin against its rails; a hair of rounding is forgiven.
 [[nodiscard]] Verdict judge(double margin, double must, double wanted);
 

@@ -41,7 +41,7 @@ ProgramDemand programDemand(const AxisModel &m, const AxisState &s, const Progra
     ProgramDemand d;
     if (!(duty.time > 0) || !(m.mass.v > 0) || !m.lead.known() || !(s.sizingPull == s.sizingPull)) return d;
     const auto &c = s.chain;
-    const double lead = c.lead.value(), ratio = c.ratio;
+    const double lead = c.lead.value(), ratio = s.ratio(), forward = forwardOf(c.stages);
     const double mass = acceleratedMass(c).value();
     for (const auto &cut : m.cuts)
         if (cut.force.known() && cut.force.v > d.cut) {
@@ -53,15 +53,17 @@ ProgramDemand programDemand(const AxisModel &m, const AxisState &s, const Progra
     d.rmsForce = std::hypot(programRmsForce(use, duty.time, mass, s.sizingPull, d.cut), weight);
     // The screw's efficiency stands between slide and screw, the belt's between screw and motor; what turns with the
     // motor is turned by it with no loss in between.
-    const double toMotor = lead / ratio / c.efficiencyForward / c.driveEfficiency;
-    const double perAcceleration = mass * toMotor +
-                                   (c.screw + c.screwPulley).value() / lead / ratio / c.driveEfficiency +
-                                   (c.motorPulley + (s.motorKnown ? c.motor : Inertia())).value() * ratio / lead;
+    const double toMotor = lead / ratio / c.efficiencyForward / forward;
+    const AngularAcceleration alpha = fromSi<Acceleration>(1) / c.lead;
+    const Torque inertial = kilograms(mass) * fromSi<Acceleration>(1) * c.lead / c.efficiencyForward + c.final * alpha;
+    const auto first = carriedBack(c.stages, {inertial, fromSi<AngularSpeed>(0), alpha}, 1)[0];
+    const double perAcceleration =
+        first.torque.value() + (s.motorKnown ? c.motor.value() : 0) * first.acceleration.value();
     const double felt = perAcceleration / toMotor; // kg that would ask the same torque at the slide
     d.rmsTorque = std::hypot(programRmsForce(use, duty.time, felt, s.sizingPull, d.cut), weight) * toMotor;
     d.worstSecondTorque = std::hypot(felt * use.worstSecondRms, s.sizingPull + d.cut, weight) * toMotor;
     if (s.motorKnown) {
-        d.counted = torqueAtSpeed(m, s, use.peakSpeed * 60 / m.lead.v * ratio).design;
+        d.counted = torquesAt(s.motor, use.peakSpeed * 60 / m.lead.v * ratio).countedOn;
         d.margin = std::max(0.0, d.counted) / d.worstSecondTorque;
     }
     return d;

@@ -1,4 +1,5 @@
 #include "search/mends.h"
+#include "proof/checks/limits.h"
 #include "proof/words/narrate.h"
 #include "shop/catalogue.h"
 #include "shop/parts.h"
@@ -105,6 +106,15 @@ private:
         mend.words = std::move(words);
         m_mends.push_back(std::move(mend));
     }
+    [[nodiscard]] std::vector<std::size_t> beltPlaces() const;
+    /// Where a field of the stage at a place stands.
+    [[nodiscard]] std::string stageKey(std::size_t place, const std::string &key) const {
+        return stagePointer(m, place) + key;
+    }
+    /// Width of the belts its pulleys are made for, mm.
+    [[nodiscard]] static double widthFor(const ToothedBelt &b) {
+        return b.driver.beltWidth.known() ? b.driver.beltWidth.v * 1e3 : 15;
+    }
     void ratios();
     void belts();
     void voltages();
@@ -128,26 +138,25 @@ struct BeltChoice {
     int teeth;
     double centre; ///< m
 };
-std::optional<BeltChoice> bestBelt(const AxisModel &m, int small, int large) {
-    if (!m.small.profile) return {};
-    const double pitch = m.small.profile->pitch;
-    const bool slot = m.slotFrom.known() && m.slotTo.known();
-    const int flanged = (m.small.flanges > 0) + (m.large.flanges > 0);
+std::optional<BeltChoice> bestBelt(const ToothedBelt &b, int driver, int driven) {
+    if (!b.driver.profile) return {};
+    const double pitch = b.driver.profile->pitch;
+    const bool slot = b.slotFrom.known() && b.slotTo.known();
     std::optional<BeltChoice> best;
     double bestScore = -1e9;
-    for (int teeth : stockBelts(m.small.profile->name)) {
-        const auto b = beltToCentres(millimetres(pitch), small, large, teeth);
-        if (!b) continue;
-        const double c = b->centre.value();
+    for (int teeth : stockBelts(b.driver.profile->name)) {
+        const auto found = beltToCentres(millimetres(pitch), driver, driven, teeth);
+        if (!found) continue;
+        const double c = found->centre.value();
         double score;
         if (slot) {
-            const auto need = centreTravel(b->length, metres(m.beltTolerance.v), 0.003, b->wrapSmall,
-                                           fitAllowance(*m.small.profile, flanged));
-            if (!need || c < m.slotFrom.v || c > m.slotTo.v) continue;
-            score = std::min((c - m.slotFrom.v) / need->inward->value(), (m.slotTo.v - c) / need->outward.value());
-            score = std::min(score, 1.2) - 1e-3 * std::fabs(c - (m.centre.known() ? m.centre.v : c));
+            const auto need = centreTravel(found->length, metres(b.tolerance.v), 0.003, found->wrapSmall,
+                                           fitAllowance(*b.driver.profile, b.flangedPulleys()));
+            if (!need || c < b.slotFrom.v || c > b.slotTo.v) continue;
+            score = std::min((c - b.slotFrom.v) / need->inward->value(), (b.slotTo.v - c) / need->outward.value());
+            score = std::min(score, 1.2) - 1e-3 * std::fabs(c - (b.centre.known() ? b.centre.v : c));
         } else {
-            score = -std::fabs(c - (m.centre.known() ? m.centre.v : 0.12));
+            score = -std::fabs(c - (b.centre.known() ? b.centre.v : 0.12));
         }
         if (score > bestScore) {
             bestScore = score;
@@ -159,47 +168,62 @@ std::optional<BeltChoice> bestBelt(const AxisModel &m, int small, int large) {
 
 std::string lengthText(double mmValue) { return numberText(mmValue, 5); }
 
+/// The belts a change may be tried on: the one the finding is about, else every one of the chain.
+std::vector<std::size_t> Search::beltPlaces() const {
+    std::vector<std::size_t> places;
+    for (std::size_t k = 0; k < m.stages.size(); ++k)
+        if (m.stageAs<ToothedBelt>(k) && (m_finding.subject.stage < 0 || m_finding.subject.stage == int(k)))
+            places.push_back(k);
+    return places;
+}
 void Search::ratios() {
-    if (!m.belt || m.small.teeth < 1 || !m.small.profile) return;
-    for (int large : {20, 24, 30, 36, 40, 48, 60, 72}) {
-        if (large == m.large.teeth || large < m.small.profile->teethLeast) continue;
-        const auto belt = bestBelt(m, m.small.teeth, large);
-        if (!belt) continue;
-        const double width = m.small.beltWidth.known() ? m.small.beltWidth.v * 1e3 : 15;
-        std::vector<Patch> p{{d + "large_pulley/teeth", typed(std::to_string(large))},
-                             {d + "belt/code", beltCode(*m.small.profile, belt->teeth, width)},
-                             {d + "belt/centre_mm", typed(numberText(belt->centre * 1e3, 5) + "mm")}};
-        const bool newBelt = belt->teeth != m.beltTeeth();
-        attempt("Pulleys " + std::to_string(m.small.teeth) + ":" + std::to_string(large) +
-                    (newBelt ? " and belt " + lengthText(belt->teeth * m.small.profile->pitch) : "") + " make it",
-                std::move(p));
+    for (const auto place : beltPlaces()) {
+        const auto &b = *m.stageAs<ToothedBelt>(place);
+        if (b.driver.teeth < 1 || !b.driver.profile) continue;
+        const auto at = [&](const char *key) { return stageKey(place, key); };
+        for (int driven : {20, 24, 30, 36, 40, 48, 60, 72}) {
+            if (driven == b.driven.teeth || driven < b.driver.profile->teethLeast) continue;
+            const auto belt = bestBelt(b, b.driver.teeth, driven);
+            if (!belt) continue;
+            std::vector<Patch> p{{at("driven/teeth"), typed(std::to_string(driven))},
+                                 {at("code"), beltCode(*b.driver.profile, belt->teeth, widthFor(b))},
+                                 {at("centre_mm"), typed(numberText(belt->centre * 1e3, 5) + "mm")}};
+            const bool newBelt = belt->teeth != b.beltTeeth();
+            attempt("Pulleys " + std::to_string(b.driver.teeth) + ":" + std::to_string(driven) +
+                        (newBelt ? " and belt " + lengthText(belt->teeth * b.driver.profile->pitch) : "") + " make it",
+                    std::move(p));
+        }
     }
 }
 
 void Search::belts() {
-    if (!m.belt || !m.small.profile || m.small.teeth < 1 || m.large.teeth < 1) return;
-    const auto belt = bestBelt(m, m.small.teeth, m.large.teeth);
-    if (!belt) return;
-    const double fits = m.small.beltWidth.known() ? m.small.beltWidth.v * 1e3 : 15;
-    const auto code = beltCode(*m.small.profile, belt->teeth, fits);
-    std::vector<Patch> p{{d + "belt/code", code},
-                         {d + "belt/centre_mm", typed(numberText(belt->centre * 1e3, 5) + "mm")}};
-    if (m.large.profile != m.small.profile)
-        p.push_back({d + "large_pulley/profile", std::string(m.small.profile->name)});
-    attempt("Belt " + code + (m_finding.rung ? " makes it" : ""), std::move(p));
+    for (const auto place : beltPlaces()) {
+        const auto &b = *m.stageAs<ToothedBelt>(place);
+        if (!b.driver.profile || !b.toothed()) continue;
+        const auto belt = bestBelt(b, b.driver.teeth, b.driven.teeth);
+        if (!belt) continue;
+        const auto at = [&](const char *key) { return stageKey(place, key); };
+        const auto code = beltCode(*b.driver.profile, belt->teeth, widthFor(b));
+        std::vector<Patch> p{{at("code"), code}, {at("centre_mm"), typed(numberText(belt->centre * 1e3, 5) + "mm")}};
+        if (b.driven.profile != b.driver.profile)
+            p.push_back({at("driven/profile"), std::string(b.driver.profile->name)});
+        attempt("Belt " + code + (m_finding.rung ? " makes it" : ""), std::move(p));
+    }
 }
 
 void Search::voltages() {
     for (int v : {24, 36, 48, 60, 72}) {
-        if (!m.supply.known() || v <= m.supply.v || (m.voltLimit.known() && v > 0.9 * m.voltLimit.v)) continue;
+        if (!m.supply.voltage.known() || v <= m.supply.voltage.v ||
+            (m.drive.voltLimit.known() && v > voltageUse * m.drive.voltLimit.v))
+            continue;
         attempt("A " + std::to_string(v) + "\u00a0V supply makes it",
-                {{d + "supply/voltage_V", typed(std::to_string(v) + "V", "catalogue")}});
+                {{supplyPointer(m) + "voltage_V", typed(std::to_string(v) + "V", "catalogue")}});
     }
-    if (m_finding.id == CheckId::C17 || m_finding.id == CheckId::C18)
+    if (m_finding.id == "C17"_check || m_finding.id == "C18"_check)
         for (int v : {60, 48, 36, 24})
-            if (m.supply.known() && v < m.supply.v)
+            if (m.supply.voltage.known() && v < m.supply.voltage.v)
                 attempt("A " + std::to_string(v) + "\u00a0V supply makes it",
-                        {{d + "supply/voltage_V", typed(std::to_string(v) + "V", "catalogue")}});
+                        {{supplyPointer(m) + "voltage_V", typed(std::to_string(v) + "V", "catalogue")}});
 }
 
 void Search::speeds() {
@@ -220,7 +244,7 @@ void Search::accelerations() {
         attempt("Speeding up at " + numberText(a, 2) + "\u00a0m/s² makes it",
                 {{t + "acceleration_m_s2", typed(numberText(a, 2) + "m/s2")}});
     }
-    if (m_finding.id == CheckId::M6)
+    if (m_finding.id == "M6"_check)
         for (double share : {1.5, 2.0, 3.0})
             attempt("Speeding up at " + numberText(m.acceleration.v * share, 2) + "\u00a0m/s² makes it",
                     {{t + "acceleration_m_s2", typed(numberText(m.acceleration.v * share, 2) + "m/s2")}});
@@ -228,21 +252,24 @@ void Search::accelerations() {
 
 void Search::slot() {
     const auto e = evaluate(m);
-    const auto &s = e.state;
-    if (!(s.needInward == s.needInward) || !m.slotFrom.known() || !m.slotTo.known()) return;
-    const double from = std::floor((m.slotFrom.v + s.slotInward - s.needInward) * 1e3);
-    const double to = std::ceil((m.slotTo.v - s.slotOutward + s.needOutward) * 1e3);
-    std::vector<Patch> p;
-    std::string words = "File the slot";
-    if (s.slotInward < s.needInward) {
-        p.push_back({d + "belt/slot_from_mm", typed(numberText(from, 5) + "mm")});
-        words += " in to " + numberText(from, 5);
+    for (const auto place : beltPlaces()) {
+        const auto &b = *m.stageAs<ToothedBelt>(place);
+        const auto &w = *e.state.stageWork<ToothedBelt>(place);
+        if (!(w.needInward == w.needInward) || !b.slotFrom.known() || !b.slotTo.known()) continue;
+        const double from = std::floor((b.slotFrom.v + w.slotInward - w.needInward) * 1e3);
+        const double to = std::ceil((b.slotTo.v - w.slotOutward + w.needOutward) * 1e3);
+        std::vector<Patch> p;
+        std::string words = "File the slot";
+        if (w.slotInward < w.needInward) {
+            p.push_back({stageKey(place, "slot_from_mm"), typed(numberText(from, 5) + "mm")});
+            words += " in to " + numberText(from, 5);
+        }
+        if (w.slotOutward < w.needOutward) {
+            p.push_back({stageKey(place, "slot_to_mm"), typed(numberText(to, 5) + "mm")});
+            words += " out to " + numberText(to, 5);
+        }
+        if (!p.empty()) attempt(words + ":", std::move(p));
     }
-    if (s.slotOutward < s.needOutward) {
-        p.push_back({d + "belt/slot_to_mm", typed(numberText(to, 5) + "mm")});
-        words += " out to " + numberText(to, 5);
-    }
-    if (!p.empty()) attempt(words + ":", std::move(p));
 }
 
 void Search::brakes() {
@@ -264,35 +291,40 @@ void Search::crash() {
     const auto s = evaluate(m).state;
     if (!s.motorKnown || !m.rapid.known() || !(s.stallThrust == s.stallThrust)) return;
     struct Change {
-        std::string words;
+        std::string words;  ///< "Bumpers of 5 mm stroke and 300 N"
+        std::string second; ///< the same where it stands behind another change
         std::vector<Patch> patches;
+        bool many = false;
     };
     std::vector<Change> limits, ends;
     for (double share : {0.8, 0.65, 0.5, 0.4, 0.3}) {
         const double limit = std::floor(s.peakStatic * share * 20) / 20;
-        if (limit >= 0.1 && (!m.torqueLimit.known() || limit < m.torqueLimit.v))
+        if (limit >= 0.1 && (!m.drive.torqueLimit.known() || limit < m.drive.torqueLimit.v))
             limits.push_back({"Torque limit " + numberText(limit, 3) + "\u00a0N·m in the drive",
+                              {},
                               {{d + "drive/torque_limit_Nm", typed(numberText(limit, 3) + " N m")}}});
     }
-    if (m_finding.id == CheckId::B4 && m_finding.variant == 1) {
+    if (m_finding.id == "B4"_check && m_finding.subject.side == 1) {
         for (double share : {0.5, 0.3, 0.2, 0.1}) {
             const double v = std::floor(m.speedAtEnds() * 60e3 * share / 50) * 50;
+            const std::string words = "apid near the ends " + numberText(v, 5) + "\u00a0mm/min";
             if (v >= 50)
-                ends.push_back({"Rapid near the ends " + numberText(v, 5) + "\u00a0mm/min",
-                                {{d + "end_speed_mm_min", typed(numberText(v, 6) + "mm/min")}}});
+                ends.push_back(
+                    {"R" + words, "r" + words, {{d + "end_speed_mm_min", typed(numberText(v, 6) + "mm/min")}}});
         }
         if (!m.bumperForce.known() && s.crashEnergy == s.crashEnergy)
             for (double stroke : {5e-3, 10e-3, 20e-3, 40e-3}) {
                 const double force = std::ceil(2 * (s.crashEnergy / stroke + s.stallThrust) / 100) * 100;
-                ends.push_back({"Bumpers of " + numberText(stroke * 1e3, 2) + "\u00a0mm stroke and " +
-                                    numberText(force, 4) + "\u00a0N",
+                const std::string words = "umpers of " + numberText(stroke * 1e3, 2) + "\u00a0mm stroke and " +
+                                          numberText(force, 4) + "\u00a0N";
+                ends.push_back({"B" + words,
+                                "b" + words,
                                 {{d + "bumper/stroke_mm", typed(numberText(stroke * 1e3, 2) + "mm")},
-                                 {d + "bumper/force_N", typed(numberText(force, 5) + "N")}}});
+                                 {d + "bumper/force_N", typed(numberText(force, 5) + "N")}},
+                                true});
             }
     }
-    const auto one = [&](const Change &c) {
-        attempt(c.words + (c.words.starts_with("Bumpers") ? " make it" : " makes it"), c.patches);
-    };
+    const auto one = [&](const Change &c) { attempt(c.words + (c.many ? " make it" : " makes it"), c.patches); };
     for (const auto &c : ends)
         one(c);
     for (const auto &c : limits)
@@ -302,89 +334,42 @@ void Search::crash() {
         for (const auto &end : ends) {
             auto both = limit.patches;
             both.insert(both.end(), end.patches.begin(), end.patches.end());
-            attempt(limit.words + " and " + (end.words.front() == 'R' ? "rapid" : "bumpers") +
-                        end.words.substr(end.words.find(' ')) + " make it",
-                    std::move(both));
+            attempt(limit.words + " and " + end.second + " make it", std::move(both));
         }
 }
 
 void Search::microsteps() {
     for (int u : {8, 10, 4, 5, 2})
-        if (u < m.microsteps)
+        if (u < m.drive.microsteps)
             attempt(std::to_string(u) + " microsteps make it", {{d + "drive/microsteps", typed(std::to_string(u))}});
 }
 
 void Search::current() {
-    if (!m.rated.known()) return;
-    const double most = std::sqrt(2.0) * m.rated.v;
-    const double now = m.drivePeak.v;
+    if (!m.stepper().rated.known()) return;
+    const double most = std::sqrt(2.0) * m.stepper().rated.v;
+    const double now = m.drive.peak.v;
     for (double share : {0.8, 0.9, 1.0}) {
         const double a = std::floor(most * share * 10) / 10;
-        if (std::fabs(a - now) < 0.05 || (m_finding.id == CheckId::C04) != (a < now)) continue;
+        if (std::fabs(a - now) < 0.05 || (m_finding.id == "C04"_check) != (a < now)) continue;
         attempt("Drive set to " + numberText(a, 2) + "\u00a0A peak makes it",
                 {{d + "drive/current_A", typed(numberText(a, 2) + "A")}, {d + "drive/current_kind", "peak"}});
     }
 }
 
 std::vector<Mend> Search::run() {
-    using I = CheckId;
-    switch (m_finding.id) {
-    // More current would help too, but it warms the motor, and warmth is not judged yet: not offered here.
-    case I::C01:
-    case I::C02:
-        ratios();
-        voltages();
-        speeds();
-        accelerations();
-        break;
-    case I::C08:
-        ratios();
-        accelerations();
-        break;
-    case I::C03:
-    case I::M4:
-        ratios();
-        voltages();
-        speeds();
-        break;
-    case I::C06:
-    case I::P4:
-    case I::M5: ratios(); break;
-    case I::C04: current(); break;
-    case I::C17:
-    case I::C18: voltages(); break;
-    case I::C24:
-        microsteps();
-        ratios();
-        speeds();
-        break;
-    case I::B1:
-    case I::B3:
-    case I::B15: speeds(); break;
-    case I::B4:
-        crash();
-        speeds();
-        break;
-    case I::B6: crash(); break;
-    case I::M6:
-        accelerations();
-        speeds();
-        break;
-    case I::M8:
-    case I::M9:
-    case I::M10: brakes(); break;
-    case I::TR01:
-    case I::TR02:
-    case I::TR50:
-    case I::TR06: belts(); break;
-    case I::TR13:
-        slot();
-        belts();
-        break;
-    case I::TR03:
-    case I::TR05:
-    case I::TR07: ratios(); break;
-    default: break;
+    for (const auto lever : m_finding.check->levers) {
+        switch (lever) {
+        case Lever::Ratio: ratios(); break;
+        case Lever::Belt: belts(); break;
+        case Lever::Voltage: voltages(); break;
+        case Lever::Rapid: speeds(); break;
+        case Lever::Acceleration: accelerations(); break;
+        case Lever::Slot: slot(); break;
+        case Lever::Brake: brakes(); break;
+        case Lever::Microsteps: microsteps(); break;
+        case Lever::Current: current(); break;
+        case Lever::Stop: crash(); break;
+        }
     }
     std::stable_sort(m_mends.begin(), m_mends.end(), [](const Mend &a, const Mend &b) {
         const bool ga = a.verdict == Verdict::Holds && a.breaks == 0, gb = b.verdict == Verdict::Holds && b.breaks == 0;

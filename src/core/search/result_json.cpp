@@ -10,9 +10,7 @@ nlohmann::json number(double v) {
     return std::isfinite(v) ? nlohmann::json(v) : v == v ? nlohmann::json("endless") : nlohmann::json(nullptr);
 }
 std::string jsonUnit(const Finding &f) {
-    if (f.id == CheckId::B15) return f.variant == 1 ? "N/mm2" : "m/s";
-    if (f.id == CheckId::TR16 && f.variant == 1) return "mrad";
-    const auto u = spec(f.id).unit;
+    const auto u = f.unit;
     return u.empty() ? "-" : u == "Nm" ? "N*m" : u == "gcm2" ? "g*cm2" : u == "mm·rpm" ? "mm*rpm" : std::string(u);
 }
 } // namespace
@@ -28,7 +26,7 @@ nlohmann::json resultJson(const nlohmann::json &project, bool withLevers) {
         for (const auto &f : e.findings) {
             std::string lever;
             if (f.verdict != Verdict::Holds) {
-                lever = std::string(spec(f.id).lever);
+                lever = std::string(f.check->advice);
                 if (finder)
                     if (const auto mends = finder->of(f); !mends.empty())
                         lever = mends.front().words + (mends.front().price > 0
@@ -36,16 +34,23 @@ nlohmann::json resultJson(const nlohmann::json &project, bool withLevers) {
                                                                  textAt(project, "/currency", "EUR")
                                                            : "");
             }
-            nlohmann::json row = {{"id", spec(f.id).code},
+            nlohmann::json row = {{"id", f.check->code},
                                   {"verdict", verdictCode(f.verdict)},
                                   {"demand", number(inRowUnit(f, f.demand))},
                                   {"capacity", number(inRowUnit(f, f.capacity))},
                                   {"margin", f.rung && !f.missing ? number(f.margin) : nlohmann::json(nullptr)},
                                   {"unit", jsonUnit(f)},
-                                  {"part", partName(spec(f.id).part)},
+                                  {"part", partName(f.check->part)},
                                   {"subject", titleOf(m, f)},
                                   {"sentence", sentenceOf(m, e.state, f)},
                                   {"lever", lever.empty() ? nlohmann::json(nullptr) : nlohmann::json(lever)}};
+            if (f.subject.stage >= 0) {
+                row["stage"] = m.stages[std::size_t(f.subject.stage)].id;
+                // the shaft it is judged at: its stage's output, unless it is the input side's affair
+                row["shaft"] = f.subject.side == 0 ? f.subject.stage : f.subject.stage + 1;
+            } else if (f.subject.at != Operating::None) {
+                row["shaft"] = 0; // torque is judged at the motor's
+            }
             if (f.low == f.low) row["band"] = {number(f.low), number(f.high)};
             if (f.chance == f.chance) row["chance"] = f.chance;
             if (const auto caution = cautionOf(m, e.state, f); !caution.empty()) row["caution"] = caution;

@@ -21,73 +21,89 @@ PartState stateFrom(const std::string &c) {
     return PartState::Idea;
 }
 
+std::string n(double v, int digits = 3) { return numberText(v, digits); }
+
+/// Key of a stage's part: plain for the first of its kind, so that lists kept before a second was added still match.
+std::string stageRef(const AxisModel &m, std::size_t place, const std::string &part) {
+    std::size_t before = 0;
+    for (std::size_t k = 0; k < place; ++k)
+        before += m.stages[k].stage.index() == m.stages[place].stage.index();
+    return before == 0 ? part : part + "_" + std::to_string(before + 1);
+}
+
+void addBeltParts(const AxisModel &m, const ToothedBelt &b, std::size_t place, std::vector<PartAsked> &out) {
+    const auto &cat = shippedCatalogue();
+    const auto pulley = [&](const Pulley &p, const char *ref) {
+        if (p.teeth < 1 || !p.profile) return;
+        const std::string width = p.beltWidth.known() ? "-" + n(p.beltWidth.v * 1e3) : "";
+        out.push_back({stageRef(m, place, ref),
+                       "Pulley " + std::string(p.profile->name) + width + ", " + std::to_string(p.teeth) + " T" +
+                           (p.bore.empty() ? "" : ", bore " + p.bore.text),
+                       "drive", "buy", cat.pulleyPrice(p.profile->name, p.teeth), true});
+    };
+    pulley(b.driver, "small_pulley");
+    if (const auto *profile = b.beltProfileRead(); profile && b.read->lengthMm)
+        out.push_back({stageRef(m, place, "belt"),
+                       b.read->lengthInch
+                           ? std::string(profile->name) + " belt, " + b.beltText
+                           : "Belt " + std::string(profile->name) + (b.width.known() ? "-" + n(b.width.v * 1e3) : "") +
+                                 ", " + n(*b.read->lengthMm, 4),
+                       "drive", "buy", cat.beltPrice(profile->name, *b.read->lengthMm), true});
+    pulley(b.driven, "large_pulley");
+    out.push_back({stageRef(m, place, "cover"), "Belt cover, sheet", "safety", "make", 0, false});
+}
 } // namespace
 
 std::vector<PartAsked> partsAsked(const AxisModel &m, const AxisState &) {
     const auto &cat = shippedCatalogue();
     std::vector<PartAsked> out;
-    auto n = [](double v, int digits = 3) { return numberText(v, digits); };
-    if (m.hasMotor) {
-        const std::string size = m.face.known() ? n(m.face.v * 1e3) + " mm" : "";
+    if (m.hasMotor()) {
+        const std::string size = m.stepper().face.known() ? n(m.stepper().face.v * 1e3) + " mm" : "";
         double price = notKnown;
         for (const auto &c : cat.motors)
-            if (m.holding.known() && std::fabs(c.holding - m.holding.v) < 0.1 * m.holding.v &&
-                (!m.face.known() || std::fabs(c.face - m.face.v * 1e3) < 3))
+            if (m.stepper().holding.known() &&
+                std::fabs(c.holding - m.stepper().holding.v) < 0.1 * m.stepper().holding.v &&
+                (!m.stepper().face.known() || std::fabs(c.face - m.stepper().face.v * 1e3) < 3))
                 price = c.price;
         out.push_back({"motor",
-                       "Stepper " + size + ", " + n(m.holding.v) + " N·m" + (m.closedLoop ? ", with encoder" : ""),
+                       "Stepper " + size + ", " + n(m.stepper().holding.v) + " N·m" +
+                           (m.stepper().closedLoop ? ", with encoder" : ""),
                        "drive", "buy", price, false});
         out.push_back({"drive",
-                       "Stepper drive " + (m.voltLimit.known() ? n(m.voltLimit.v) + " V" : std::string()) +
-                           (m.closedLoop ? ", closed loop" : ""),
+                       "Stepper drive " + (m.drive.voltLimit.known() ? n(m.drive.voltLimit.v) + " V" : std::string()) +
+                           (m.stepper().closedLoop ? ", closed loop" : ""),
                        "drive", "buy", 38, false});
     }
-    if (m.supply.known())
-        out.push_back(
-            {"supply",
-             "Supply " + n(m.supply.v) + " V" + (m.supplyPower.known() ? " " + n(m.supplyPower.v) + " W" : ""),
-             "electrical", "buy", 29, false});
-    if (m.belt) {
-        auto pulley = [&](const AxisModel::Pulley &p, const char *ref) {
-            if (p.teeth < 1 || !p.profile) return;
-            const std::string width = p.beltWidth.known() ? "-" + n(p.beltWidth.v * 1e3) : "";
-            out.push_back({ref,
-                           "Pulley " + std::string(p.profile->name) + width + ", " + std::to_string(p.teeth) + " T" +
-                               (p.bore.empty() ? "" : ", bore " + p.bore),
-                           "drive", "buy", cat.pulleyPrice(p.profile->name, p.teeth), true});
-        };
-        pulley(m.small, "small_pulley");
-        if (m.beltRead && m.beltRead->profile && m.beltRead->lengthMm)
-            out.push_back({"belt",
-                           m.beltRead->lengthInch ? std::string(m.beltRead->profile->name) + " belt, " + m.beltCode
-                                                  : "Belt " + std::string(m.beltRead->profile->name) +
-                                                        (m.beltWidth.known() ? "-" + n(m.beltWidth.v * 1e3) : "") +
-                                                        ", " + n(*m.beltRead->lengthMm, 4),
-                           "drive", "buy", cat.beltPrice(m.beltRead->profile->name, *m.beltRead->lengthMm), true});
-        pulley(m.large, "large_pulley");
-        out.push_back({"cover", "Belt cover, sheet", "safety", "make", 0, false});
-    } else if (m.hasMotor) {
-        out.push_back(
-            {"coupling",
-             "Coupling" + (m.couplingBoreMotor.empty() ? "" : " " + m.couplingBoreMotor + " to " + m.couplingBoreScrew),
-             "drive", "buy", 34, false});
+    if (m.supply.voltage.known())
+        out.push_back({"supply",
+                       "Supply " + n(m.supply.voltage.v) + " V" +
+                           (m.supply.power.known() ? " " + n(m.supply.power.v) + " W" : ""),
+                       "electrical", "buy", 29, false});
+    for (std::size_t k = 0; k < m.stages.size(); ++k) {
+        if (const auto *b = m.stageAs<ToothedBelt>(k))
+            addBeltParts(m, *b, k, out);
+        else if (const auto *c = m.stageAs<Coupling>(k); c && m.hasMotor())
+            out.push_back({stageRef(m, k, "coupling"),
+                           "Coupling" + (c->boreIn.empty() ? "" : " " + c->boreIn.text + " to " + c->boreOut.text),
+                           "drive", "buy", 34, false});
     }
-    if (!m.fixedKind.empty() || m.bearingBore.known())
+    if (!m.screw().fixedKind.empty() || m.screw().bearingBore.known())
         out.push_back({"fixed_end",
-                       (m.fixedKind.empty() ? "Thrust bearings" : m.fixedKind) +
-                           (m.bearingBore.known() ? ", bore " + n(m.bearingBore.v * 1e3) : ""),
+                       (m.screw().fixedKind.empty() ? "Thrust bearings" : m.screw().fixedKind) +
+                           (m.screw().bearingBore.known() ? ", bore " + n(m.screw().bearingBore.v * 1e3) : ""),
                        "mechanical", "buy", m.ballScrew() ? 29.0 : 44.0, false});
-    if (!m.farKind.empty() && m.farKind != "free" && m.ends != Ends::FixedFree)
-        out.push_back({"far_end", "Far end: " + m.farKind, "mechanical", "buy", m.ballScrew() ? 29.0 : 6.0, false});
-    if (m.hasScrew) {
-        const double length = m.threadLength.known() ? m.threadLength.v * 1e3 : notKnown;
+    if (!m.screw().farKind.empty() && m.screw().farKind != "free" && m.screw().ends != Ends::FixedFree)
+        out.push_back(
+            {"far_end", "Far end: " + m.screw().farKind, "mechanical", "buy", m.ballScrew() ? 29.0 : 6.0, false});
+    if (m.screw().named) {
+        const double length = m.screw().threadLength.known() ? m.screw().threadLength.v * 1e3 : notKnown;
         const std::string l = length == length ? ", " + n(length, 4) + " of thread" : "";
         if (m.ballScrew())
-            out.push_back({"screw", "Ball screw " + m.thread.name + l + ", with nut", "mechanical", "buy",
-                           length == length ? cat.screwPrice(m.thread.name, length) : notKnown, false});
+            out.push_back({"screw", "Ball screw " + m.screw().thread.name + l + ", with nut", "mechanical", "buy",
+                           length == length ? cat.screwPrice(m.screw().thread.name, length) : notKnown, false});
         else {
-            out.push_back({"screw", "Screw " + m.thread.name + l, "mechanical", "have", 0, false});
-            if (!m.nutKind.empty()) out.push_back({"nut", m.nutKind, "mechanical", "make", 0, false});
+            out.push_back({"screw", "Screw " + m.screw().thread.name + l, "mechanical", "have", 0, false});
+            if (!m.screw().nutKind.empty()) out.push_back({"nut", m.screw().nutKind, "mechanical", "make", 0, false});
         }
     }
     if (m.hasBrake)
@@ -98,7 +114,7 @@ std::vector<PartAsked> partsAsked(const AxisModel &m, const AxisState &) {
     if (m.bumperStroke.known())
         out.push_back(
             {"bumpers", "Bumpers, a pair, " + n(m.bumperStroke.v * 1e3) + " mm stroke", "mechanical", "buy", 9, false});
-    if (m.hasMotor) out.push_back({"switches", "Home and limit switches, cable", "electrical", "buy", 8, false});
+    if (m.hasMotor()) out.push_back({"switches", "Home and limit switches, cable", "electrical", "buy", 8, false});
     return out;
 }
 

@@ -322,7 +322,7 @@ std::vector<const SurveyCardSpec *> surveyCardsOf(const AxisModel &m, std::strin
         case I::ShaftRound:
         case I::ScrewLine:
         case I::PlayAlong:
-            if (m.wheel) continue;
+            if (m.wheel()) continue;
             break;
         case I::Tram:
         case I::Square:

@@ -3,6 +3,7 @@
 #include "units/plain_number.h"
 #include "machine/friction.h"
 #include "machine/fields.h"
+#include "proof/checks/limits.h"
 #include "proof/words/narrate.h"
 #include <algorithm>
 #include <cmath>
@@ -30,7 +31,7 @@ struct Judge {
     void take(SurveyResult &r, CheckId id) const {
         if (const auto *f = finding(id)) {
             r.verdict = f->verdict;
-            if (f->verdict != Verdict::Holds) r.cure = std::string(spec(id).lever);
+            if (f->verdict != Verdict::Holds) r.cure = std::string(spec(id).advice);
         }
     }
     static Verdict graded(double v, double pass, double fail) {
@@ -57,6 +58,7 @@ struct Judge {
     SurveyResult lostMotion() const;
     SurveyResult playAlong() const;
     SurveyResult lead() const;
+    const ToothedBelt::Work *lastBelt() const;
     SurveyResult runOut() const;
     SurveyResult shaftRound() const;
     SurveyResult screwLine() const;
@@ -79,9 +81,9 @@ SurveyResult Judge::pull() const {
                      ? "Read at " + std::to_string(m.readings.size()) +
                            (m.readings.size() == 1 ? " place" : " places") + ": five show where it is worn."
                      : "Worst " + newton(m.pull.v) + " at " + mm(m.tightAt) + ", least at " + mm(m.looseAt) +
-                           ", mean " + newton(m.pullMean.v) + ".";
-    take(r, CheckId::S2);
-    if (const auto *f = finding(CheckId::S3); f && f->verdict < r.verdict) take(r, CheckId::S3);
+                           ", mean " + newton(m.pullMean().v) + ".";
+    take(r, "S2"_check);
+    if (const auto *f = finding("S3"_check); f && f->verdict < r.verdict) take(r, "S3"_check);
     return r;
 }
 SurveyResult Judge::handle() const {
@@ -98,7 +100,7 @@ SurveyResult Judge::handle() const {
         r.cure = "Take the nut off and pull the slide directly.";
         return r;
     }
-    r.sentence = "The handle says " + newton(m.handlePull.v) + ", the direct pull " + newton(m.pullMean.v) +
+    r.sentence = "The handle says " + newton(m.handlePull.v) + ", the direct pull " + newton(m.pullMean().v) +
                  ": the direct one is believed. ";
     if (const double eta = m.efficiencyByBothPulls; eta == eta) {
         r.sentence += "So the old screw is " + numberText(eta * 100, 2) + " % efficient" +
@@ -154,7 +156,7 @@ SurveyResult Judge::breakaway() const {
                    timesText(m.breakaway.v),
                    "It takes " + timesText(m.breakaway.v) + " the running pull to start it.",
                    {}};
-    take(r, CheckId::S1);
+    take(r, "S1"_check);
     return r;
 }
 SurveyResult Judge::hoist() const {
@@ -173,7 +175,7 @@ SurveyResult Judge::hoist() const {
         r.cure = "Less going up than down: the readings are the wrong way round, or the sling slipped.";
         return r;
     }
-    take(r, CheckId::S10);
+    take(r, "S10"_check);
     return r;
 }
 SurveyResult Judge::strut() const {
@@ -185,13 +187,13 @@ SurveyResult Judge::strut() const {
         if (!m.counterweight.known()) return wanted("the hanging mass", true);
         r.figure = withUnit(m.counterweight.v, Dimension::Mass, "kg");
         r.sentence = "The counterweight is accelerated with the slide: it is inertia as well.";
-        take(r, CheckId::S8);
+        take(r, "S8"_check);
         return r;
     }
     if (!m.strut.known()) return wanted("what the strut pulls", true);
     r.figure = newton(m.strut.v);
     const auto curve = strutCurve(project, m);
-    take(r, CheckId::S8);
+    take(r, "S8"_check);
     if (curve.empty()) {
         r.sentence = "Taken as " + newton(m.strut.v) + " all along; type stroke and stiffening for its curve.";
         return r;
@@ -238,7 +240,7 @@ SurveyResult Judge::lostMotion() const {
     std::sort(pieces.begin(), pieces.end(), [](const auto &x, const auto &y) { return x.v > y.v; });
     r.sentence = "Most of it is " + std::string(pieces[0].name) + ", " + mm(pieces[0].v) + "; then " + pieces[1].name +
                  ", " + mm(pieces[1].v) + ".";
-    take(r, CheckId::S5);
+    take(r, "S5"_check);
     for (const auto &p : pieces)
         if (p.v > 0.005e-3)
             r.cure += (r.cure.empty() ? "" : "; ") + std::string(p.name) + " " + mm(p.v, 2) + ": " + p.cure;
@@ -301,14 +303,18 @@ SurveyResult Judge::lead() const {
         r.cure = "Measure ten turns again, from the same side.";
     return r;
 }
+/// The belt on the final shaft, where there is one: its pulley sits on the seat that is measured.
+const ToothedBelt::Work *Judge::lastBelt() const {
+    return m.stages.empty() ? nullptr : e.state.stageWork<ToothedBelt>(m.stages.size() - 1);
+}
 SurveyResult Judge::runOut() const {
     const auto swing = at("survey/run_out_mm");
     if (!swing.known() && m.rounds.empty()) return wanted("the whole swing of the needle at the pulley seat");
-    SurveyResult r{graded(m.runOut.v, 0.02e-3, 0.05e-3), true, mm(m.runOut.v, 2), {}, {}};
+    SurveyResult r{graded(m.runOut.v, runOutPass, runOutFail), true, mm(m.runOut.v, 2), {}, {}};
     r.sentence = "The seat runs " + mm(m.runOut.v / 2, 2) + " off centre" +
                  (swing.known() ? "." : ", from the shaft read round.");
-    if (e.state.swing == e.state.swing && m.belt)
-        r.sentence += " The belt's pull breathes by " + newton(e.state.swing) + " every turn.";
+    if (const auto *w = lastBelt(); w && w->swing == w->swing)
+        r.sentence += " The belt's pull breathes by " + newton(w->swing) + " every turn.";
     if (r.verdict != Verdict::Holds)
         r.cure = "Turn the end between its bearings, or straighten it; a tighter belt cannot take it out.";
     return r;
@@ -403,9 +409,9 @@ SurveyResult Judge::screwLine() const {
         }
     }
     r.figure = mm(worst, 2) + " in 300";
-    if (m.root.known() && worst > 0 && m.nutFar.known() && m.travel.known()) {
-        const double nearest = std::max(0.03, m.nutFar.v - m.travel.v);
-        if (const auto side = nutSideLoad(metres(m.root.v), fromSi<Pressure>(206e9), metres(nearest),
+    if (m.screw().root.known() && worst > 0 && m.screw().nutFar.known() && m.travel.known()) {
+        const double nearest = std::max(0.03, m.screw().nutFar.v - m.travel.v);
+        if (const auto side = nutSideLoad(metres(m.screw().root.v), fromSi<Pressure>(206e9), metres(nearest),
                                           metres(worst / 0.300 * nearest)))
             r.sentence += "Near the bearing the nut is pushed sideways with " + newton(side->hinged.value()) + " to " +
                           newton(side->rigid.value()) + ".";
@@ -430,7 +436,7 @@ SurveyResult Judge::mass() const {
         for (const auto &[id, row] : axes->items())
             if (textAt(project, "/axes/" + id + "/rides_on") == m.id) riders += (riders.empty() ? "" : ", ") + id;
     if (!riders.empty()) r.sentence += " Carries " + riders + " along: its pieces count here too.";
-    take(r, CheckId::S6);
+    take(r, "S6"_check);
     if (r.verdict == Verdict::NotKnown) r.verdict = Verdict::Holds;
     return r;
 }
@@ -519,19 +525,19 @@ SurveyResult Judge::room() const {
                    {}};
     const auto square1 = at("survey/room/motor_square_mm"), length = at("survey/room/motor_length_mm"),
                disc = at("survey/room/pulley_mm");
-    const double pulley = m.belt ? inMillimetres(e.state.pulleys[1].outside) * 1e-3 : 0;
+    const double pulley = lastBelt() ? lastBelt()->pulleys[1].outside.value() : 0;
     if (disc.known() && pulley > disc.v) {
         r.verdict = Verdict::Fails;
         r.cure = "The screw pulley is " + mm(pulley) + " over its teeth; " + mm(disc.v) + " turn free.";
-    } else if (square1.known() && m.face.known() && m.face.v > square1.v) {
+    } else if (square1.known() && m.stepper().face.known() && m.stepper().face.v > square1.v) {
         r.verdict = Verdict::Fails;
-        r.cure = "The motor is " + mm(m.face.v) + " square; " + mm(square1.v) + " are free.";
-    } else if (length.known() && m.body.known() && m.body.v > length.v) {
+        r.cure = "The motor is " + mm(m.stepper().face.v) + " square; " + mm(square1.v) + " are free.";
+    } else if (length.known() && m.stepper().body.known() && m.stepper().body.v > length.v) {
         r.verdict = Verdict::Fails;
-        r.cure = "The motor is " + mm(m.body.v) + " long; " + mm(length.v) + " are free.";
-    } else if (square1.known() && m.face.known() && length.known() && m.body.known()) {
-        r.sentence = "The motor goes in: " + mm(m.face.v) + " square and " + mm(m.body.v) + " long of " +
-                     mm(square1.v) + " and " + mm(length.v) + ".";
+        r.cure = "The motor is " + mm(m.stepper().body.v) + " long; " + mm(length.v) + " are free.";
+    } else if (square1.known() && m.stepper().face.known() && length.known() && m.stepper().body.known()) {
+        r.sentence = "The motor goes in: " + mm(m.stepper().face.v) + " square and " + mm(m.stepper().body.v) +
+                     " long of " + mm(square1.v) + " and " + mm(length.v) + ".";
     }
     if (r.sentence.empty())
         r.sentence = r.cure.empty() ? "What is typed here is held against motor and pulleys as they are chosen."

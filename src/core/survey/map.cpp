@@ -99,12 +99,13 @@ MachineHealth machineHealth(const nlohmann::json &project, const AxisModel &m, c
             h.repairs.push_back(repair);
     };
     // in order of cost: what oil and a spanner cure comes first
-    for (const auto id : {CheckId::S1, CheckId::S3, CheckId::S6, CheckId::S2, CheckId::S10})
+    for (const auto id : {"S1"_check, "S3"_check, "S6"_check, "S2"_check, "S10"_check})
         for (const auto &f : e.findings)
-            if (f.id == id && !f.missing && f.verdict != Verdict::NotKnown) add(f.verdict, std::string(spec(id).lever));
+            if (f.id == id && !f.missing && f.verdict != Verdict::NotKnown)
+                add(f.verdict, std::string(spec(id).advice));
     for (const auto id :
          {SurveyCardId::ShaftRound, SurveyCardId::ScrewLine, SurveyCardId::Nose, SurveyCardId::PlayAlong}) {
-        if (m.wheel && id != SurveyCardId::Nose) continue;
+        if (m.wheel() && id != SurveyCardId::Nose) continue;
         const auto r = judgeSurveyCard(project, m, e, id);
         if (!r.begun || r.verdict == Verdict::NotKnown) continue;
         if (id == SurveyCardId::PlayAlong && m.ballScrew()) continue; // that screw goes anyway

@@ -243,7 +243,7 @@ private slots:
     void stopCardKeepsToTheStandard() {
         const auto with = [](const char *place, const char *value) {
             auto project = sample("beck-lathe");
-            setAt(project, "/axes/Z/designs/A/supply/voltage_V", read("70V"));
+            setAt(project, "/supplies/Z-A/voltage_V", read("70V"));
             setAt(project, "/axes/Z/designs/A/drive/volt_limit_V", read("90V"));
             setAt(project, "/axes/Z/cards/stop_works/supply_V", read("70V"));
             setAt(project, std::string("/axes/Z/cards/stop_works/") + place, read(value));
@@ -299,7 +299,7 @@ private slots:
     /// The stall speed said beforehand is where demand meets supply: a hair below it moves, a hair above it does not.
     void stallIsWhereTheCurvesMeet() {
         Axis z(sample("beck-lathe"), "Z");
-        z.m.usable = {}; // nothing ends the prediction but the curves
+        std::get<Stepper>(z.m.motor).usable = {}; // nothing ends the prediction but the curves
         z.s.rateLimit = z.s.critical = notKnown;
         const auto stall = stallSpeed(z.m, z.s);
         const double v = stall.speed;
@@ -308,7 +308,7 @@ private slots:
         chain.friction = newtons(z.s.friction);
         auto spare = [&](double speed) {
             const auto t = torqueAt(chain, {1, fromSi<Acceleration>(0), fromSi<Speed>(speed), newtons(0)});
-            return torqueAtSpeed(z.m, z.s, inRevolutionsPerMinute(t.motorSpeed)).quasi - std::fabs(t.motor.value());
+            return torquesAt(z.s.motor, inRevolutionsPerMinute(t.motorSpeed)).pullOut - std::fabs(t.motor.value());
         };
         QVERIFY(spare(v * 0.999) > 0);
         QVERIFY(spare(v * 1.001) < 0);

@@ -1,5 +1,5 @@
-// Torque along the chain, screws, springs and steps. Expected figures are worked by hand beside each check, or follow from
-// another law than the one used.
+// Torque along the chain, screws, springs and steps. Expected figures are worked by hand beside each check, or follow
+// from another law than the one used.
 #include "compare.h"
 #include "drive/axis_torque.h"
 #include "drive/belt.h"
@@ -19,8 +19,9 @@ AxisChain table() {
     c.moving = kilograms(50);
     c.lead = perRevolution(millimetres(4));
     c.efficiencyForward = 1;
-    c.driveEfficiency = 1;
-    c.ratio = 1.5;
+    StageFigures belt;
+    belt.reduction = {3, 2};
+    c.stages.push_back(belt);
     return c;
 }
 StepperMotor motor() {
@@ -42,7 +43,7 @@ private slots:
     }
     void accelerationTakesMassAndInertia() {
         auto c = table();
-        c.screw = kilogramSquareMetres(4e-5);
+        c.final = kilogramSquareMetres(4e-5);
         c.motor = kilogramSquareMetres(8e-5);
         const double a = 0.5, alphaScrew = a / (0.004 / (2 * pi)), alphaMotor = alphaScrew * 1.5;
         const auto t = torqueAt(c, {1, fromSi<Acceleration>(a), fromSi<Speed>(0), newtons(0)});
@@ -77,12 +78,13 @@ private slots:
         for (int k = 0; k < 300; ++k) {
             auto c = table();
             c.efficiencyForward = eta(random);
-            c.driveEfficiency = std::max(0.5, eta(random));
+            c.stages[0].forward = std::max(0.5, eta(random));
             const double f = force(random);
             const Moment against{1, fromSi<Acceleration>(0), fromSi<Speed>(0.01), newtons(f)};
             const double ideal = f * 0.004 / (2 * pi) / 1.5;
             QVERIFY(torqueAt(c, against).motor.value() >= ideal - 1e-12);
-            LW_COMPARE_WITHIN(torqueAt(c, against).motor.value(), ideal / c.efficiencyForward / c.driveEfficiency, 1e-9);
+            LW_COMPARE_WITHIN(torqueAt(c, against).motor.value(), ideal / c.efficiencyForward / c.stages[0].forward,
+                              1e-9);
             const double back = backwardEfficiency(c);
             LW_COMPARE_WITHIN(back, 2 - 1 / c.efficiencyForward, 1e-12);
             QCOMPARE(back <= 0, c.efficiencyForward <= 0.5); // below one half a screw locks
@@ -91,7 +93,7 @@ private slots:
     void thrustIsTheInverseOfTorque() {
         auto c = table();
         c.efficiencyForward = 0.34;
-        c.driveEfficiency = 0.96;
+        c.stages[0].forward = 0.96;
         c.bearingDrag = newtonMetres(0.06);
         const auto t = torqueAt(c, {1, fromSi<Acceleration>(0), fromSi<Speed>(0.001), newtons(700)});
         LW_COMPARE_WITHIN(thrustAtNut(c, t.motor).value(), 700, 1e-6);
@@ -118,14 +120,19 @@ private slots:
         QVERIFY(!axisCycle(c, in));
     }
     void holdingAndTheBrake() { // 380 N on a 5 mm ball screw: 0.302 N m at the screw
-        const auto h = gravityHold(newtons(380), newtons(70), perRevolution(millimetres(5)), 2, 0.9, newtonMetres(0.05), 2);
+        const auto h =
+            gravityHold(newtons(380), newtons(70), perRevolution(millimetres(5)), 2, 0.9, newtonMetres(0.05), 2);
         LW_COMPARE_WITHIN(h.holdDesignAtScrew.value(), 380 * 0.005 / (2 * pi), 1e-9);
         LW_COMPARE_WITHIN(h.holdMinAtScrew.value(), 310 * 0.005 / (2 * pi) * 0.9, 1e-9);
         LW_COMPARE_WITHIN(h.brakeAtScrew.value(), 2 * h.holdDesignAtScrew.value(), 1e-12);
         LW_COMPARE_WITHIN(h.brakeAtMotor.value(), h.holdDesignAtScrew.value(), 1e-12);
         QVERIFY(h.backDrives);
-        QVERIFY(!gravityHold(newtons(380), newtons(70), perRevolution(millimetres(5)), 2, 0.0, newtonMetres(0.05), 2).backDrives);
-        QCOMPARE(fallAcceleration(newtons(380), kilograms(38), perRevolution(millimetres(5)), -0.2, newtonMetres(0), kilogramSquareMetres(1e-5)).value(), 0.0);
+        QVERIFY(!gravityHold(newtons(380), newtons(70), perRevolution(millimetres(5)), 2, 0.0, newtonMetres(0.05), 2)
+                     .backDrives);
+        QCOMPARE(fallAcceleration(newtons(380), kilograms(38), perRevolution(millimetres(5)), -0.2, newtonMetres(0),
+                                  kilogramSquareMetres(1e-5))
+                     .value(),
+                 0.0);
     }
     void aCrashIsAtLeastTheStallForce() {
         auto c = table();
@@ -154,9 +161,12 @@ private slots:
         LW_COMPARE_WITHIN(screwLength(s)->margin.value(), stop + 0.008, 1e-12);
     }
     void whipGoesWithTheSquareOfTheLength() {
-        const auto n = [](double mm) { return criticalSpeed(millimetres(15.5), millimetres(mm), Ends::FixedSupported).value().value(); };
+        const auto n = [](double mm) {
+            return criticalSpeed(millimetres(15.5), millimetres(mm), Ends::FixedSupported).value().value();
+        };
         LW_COMPARE_WITHIN(n(400) / n(800), 4.0, 1e-9);
-        QVERIFY(criticalSpeed(millimetres(15.5), millimetres(600), Ends::FixedFixed)->value() > criticalSpeed(millimetres(15.5), millimetres(600), Ends::FixedFree)->value());
+        QVERIFY(criticalSpeed(millimetres(15.5), millimetres(600), Ends::FixedFixed)->value() >
+                criticalSpeed(millimetres(15.5), millimetres(600), Ends::FixedFree)->value());
         QVERIFY(!criticalSpeed(millimetres(0), millimetres(600), Ends::FixedFixed));
     }
     void springsInSeriesAreSofterThanTheSoftest() {
@@ -174,7 +184,8 @@ private slots:
         // bar A E / L, held at one end: 188.7 mm2 x 206 GPa / 0.5 m
         LW_COMPARE_WITHIN(r->screw.value(), pi / 4 * 15.5e-3 * 15.5e-3 * 206e9 / 0.5, 1e3);
         QVERIFY(lostMotion(newtons(128), r->total, millimetres(0.04)).value() > 0.04e-3);
-        LW_COMPARE_WITHIN(lostMotion(newtons(128), r->total, millimetres(0)).value(), 2 * 128 / r->total.value(), 1e-12);
+        LW_COMPARE_WITHIN(lostMotion(newtons(128), r->total, millimetres(0)).value(), 2 * 128 / r->total.value(),
+                          1e-12);
     }
     void barOfSteel() { // J = m d^2 / 8
         const auto j = barInertia(millimetres(20), millimetres(640), fromSi<Density>(7850));
@@ -189,11 +200,15 @@ private slots:
         QTest::addColumn<QString>("profile");
         QTest::addColumn<double>("length"); // mm
         QTest::addColumn<double>("width");  // mm
-        QTest::newRow("metric") << "375-5M-15" << "5M" << 375.0 << 15.0;
-        QTest::newRow("metric, 9 wide") << "300-3M-9" << "3M" << 300.0 << 9.0;
+        QTest::newRow("metric") << "375-5M-15"
+                                << "5M" << 375.0 << 15.0;
+        QTest::newRow("metric, 9 wide") << "300-3M-9"
+                                        << "3M" << 300.0 << 9.0;
         // ISO 5296: the number before XL and L is tenths of an inch; after it the width in hundredths of an inch
-        QTest::newRow("inch XL") << "150XL037" << "XL" << 381.0 << 9.398;
-        QTest::newRow("inch L") << "210L050" << "L" << 533.4 << 12.7;
+        QTest::newRow("inch XL") << "150XL037"
+                                 << "XL" << 381.0 << 9.398;
+        QTest::newRow("inch L") << "210L050"
+                                << "L" << 533.4 << 12.7;
     }
     void designations() {
         QFETCH(QString, code);
@@ -204,7 +219,10 @@ private slots:
         QVERIFY2(d.has_value(), d ? "" : sentence(d.error()).c_str());
         QVERIFY(d->profile);
         QCOMPARE(QString::fromUtf8(d->profile->name.data(), qsizetype(d->profile->name.size())), profile);
-        const double mm = d->lengthMm ? *d->lengthMm : d->lengthFromCodeMm ? *d->lengthFromCodeMm : d->lengthInch ? *d->lengthInch * 25.4 : std::nan("");
+        const double mm = d->lengthMm           ? *d->lengthMm
+                          : d->lengthFromCodeMm ? *d->lengthFromCodeMm
+                          : d->lengthInch       ? *d->lengthInch * 25.4
+                                                : std::nan("");
         LW_COMPARE_WITHIN(mm, length, 1e-6);
         QVERIFY(d->width);
         LW_COMPARE_WITHIN(*d->width, width, 0.15); // sold widths are rounded
@@ -223,10 +241,14 @@ private slots:
         QTest::addColumn<int>("small");
         QTest::addColumn<QString>("lead"); // mm or tpi
         QTest::addColumn<QString>("steps");
-        QTest::newRow("10, 20:30, 4 mm") << 10 << 30 << 20 << "4" << "750";
-        QTest::newRow("8, direct, 5 mm") << 8 << 1 << 1 << "5" << "320";
-        QTest::newRow("10, direct, 5 tpi: 2000 * 5 / 25.4") << 10 << 1 << 1 << "5tpi" << "50000/127";
-        QTest::newRow("16, 18:50, 8 tpi") << 16 << 50 << 18 << "8tpi" << "3200000/1143";
+        QTest::newRow("10, 20:30, 4 mm") << 10 << 30 << 20 << "4"
+                                         << "750";
+        QTest::newRow("8, direct, 5 mm") << 8 << 1 << 1 << "5"
+                                         << "320";
+        QTest::newRow("10, direct, 5 tpi: 2000 * 5 / 25.4") << 10 << 1 << 1 << "5tpi"
+                                                            << "50000/127";
+        QTest::newRow("16, 18:50, 8 tpi") << 16 << 50 << 18 << "8tpi"
+                                          << "3200000/1143";
     }
     void stepsAMillimetre() {
         QFETCH(int, micro);
@@ -234,7 +256,8 @@ private slots:
         QFETCH(int, small);
         QFETCH(QString, lead);
         QFETCH(QString, steps);
-        const auto l = lead.endsWith(QLatin1String("tpi")) ? leadFromThreadsPerInch(lead.chopped(3).toDouble()) : leadFromMillimetres(lead.toDouble());
+        const auto l = lead.endsWith(QLatin1String("tpi")) ? leadFromThreadsPerInch(lead.chopped(3).toDouble())
+                                                           : leadFromMillimetres(lead.toDouble());
         QVERIFY(l.has_value());
         const auto s = stepsPerMillimetre(200, micro, makeFraction(large, small).value(), *l);
         QVERIFY(s.has_value());
@@ -252,7 +275,9 @@ private slots:
         std::uniform_int_distribution<std::int64_t> small(-5000, 5000);
         for (int k = 0; k < 500; ++k) {
             const auto a = makeFraction(small(random), std::max<std::int64_t>(1, std::llabs(small(random)))).value();
-            const auto b = makeFraction(std::max<std::int64_t>(1, small(random)), std::max<std::int64_t>(1, std::llabs(small(random)))).value();
+            const auto b = makeFraction(std::max<std::int64_t>(1, small(random)),
+                                        std::max<std::int64_t>(1, std::llabs(small(random))))
+                               .value();
             const auto product = multiply(a, b);
             QVERIFY(product.has_value());
             QCOMPARE(divide(*product, b).value(), a);
@@ -278,7 +303,8 @@ private slots:
     void pulsesTheDriveCanTake() { // 2.5 us high, 2.5 us low: 200 kHz
         LW_COMPARE_WITHIN(drivePulseLimit(seconds(2.5e-6), seconds(2.5e-6)).value(), 200e3, 1e-6);
         // 2500 mm/min, 4 mm, 1.5, 2000 a turn: 41.67 mm/s x 750
-        LW_COMPARE_WITHIN(stepRate(fromSi<Speed>(2.5 / 60), perRevolution(millimetres(4)), 1.5, 200, 10).value(), 31250, 1e-6);
+        LW_COMPARE_WITHIN(stepRate(fromSi<Speed>(2.5 / 60), perRevolution(millimetres(4)), 1.5, 200, 10).value(), 31250,
+                          1e-6);
     }
 };
 QTEST_APPLESS_MAIN(TestChain)

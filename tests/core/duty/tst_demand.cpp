@@ -168,7 +168,7 @@ private slots:
         int steps = 0;
         for (const auto &f : slope.e.findings)
             if (!f.missing &&
-                (f.id == CheckId::M8 || f.operating == Operating::Hold || f.operating == Operating::RapidUp))
+                (f.id == "M8"_check || f.subject.at == Operating::Hold || f.subject.at == Operating::RapidUp))
                 for (const auto &s : explain(slope.m, slope.e.state, f).steps)
                     if (const double again = recompute(s); again == again && s.result == s.result) {
                         LW_COMPARE_WITHIN(again, s.result, 1e-6 * std::max(1e-9, std::fabs(s.result)));
@@ -415,9 +415,9 @@ private slots:
                                          {"motor/resistance_ohm", "0.7ohm"},
                                          {"motor/inductance_mH", "2.6mH"},
                                          {"motor/rotor_inertia_kgm2", "20000 g cm2"},
-                                         {"supply/voltage_V", "48V"},
                                          {"fixed_end/drag_Nm", "0N m"}})
             put(job, std::string("/axes/X/designs/A/") + key, typed);
+        put(job, "/supplies/X-A/voltage_V", "48V");
         std::istringstream in("G0 X50\nG0 X0\n");
         const auto duty = programDuty(in, 0, {}, programLimits(job).limits);
         for (const char *eta : {"0.3", "0.9"}) {

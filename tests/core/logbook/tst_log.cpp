@@ -99,7 +99,7 @@ private slots:
         QCOMPARE(e[0].value["kind"], Json("measured"));
         QCOMPARE(automaticEntry(project, {{"/axes/X/cards/lost_motion/readings/1-2", reading}}, now)[0].pointer,
                  e[0].pointer); // one entry a card and day
-        QVERIFY(automaticEntry(project, {{"/axes/X/designs/A/belt/code", "375-5M-15"}}, now).empty());
+        QVERIFY(automaticEntry(project, {{"/axes/X/designs/A/stages/1/code", "375-5M-15"}}, now).empty());
         QVERIFY(automaticEntry(project, {{"/axes/X/survey/run_out_mm", {{"typed", "0.1mm?"}, {"standing", "assumed"}}}},
                                now)
                     .empty()); // a guess is no reading

@@ -1,6 +1,7 @@
 // What the later stations say, setting up machines, and what to measure next: every class, every sample.
 #include "compare.h"
 #include "demo_job.h"
+#include "axis/each_input.h"
 #include "logbook/station_words.h"
 #include "machine/classes.h"
 #include "machine/new_axis.h"
@@ -25,11 +26,11 @@ Json motorised(const std::string &cls) {
                                    {"motor/rated_current_A", "4.2A"},
                                    {"motor/resistance_ohm", "0.7"},
                                    {"motor/inductance_mH", "2.6mH"},
-                                   {"motor/rotor_inertia_kgm2", "840"},
-                                   {"supply/voltage_V", "48V"}})
+                                   {"motor/rotor_inertia_kgm2", "840"}})
             setAt(project, d + k, typed(v));
+        setAt(project, "/supplies/" + id + "-A/voltage_V", typed("48V"));
         setAt(project, d + "motor/kind", "stepper_open");
-        setAt(project, d + "transmission", "direct");
+        setAt(project, d + "stages/1/kind", "coupling");
     }
     return project;
 }
@@ -154,7 +155,7 @@ private slots:
         QVERIFY(!plan.all.empty());
         for (const auto &n : plan.all) {
             AxisModel measured = m;
-            auto &k = measured.*n.input->member;
+            auto &k = *inputOf(measured, n.id);
             const double width = n.input->name == "pull of the ways" ? 0.15
                                  : n.input->name == "what moves"     ? 0.02
                                  : n.input->name == "travel a turn"  ? 0.005
@@ -179,7 +180,15 @@ private slots:
         QVERIFY(!copy.id.empty() && copy.id != "Z" && copy.id != "X");
         const auto with = patched(project, copy.patches);
         QVERIFY(!with["axes"][copy.id].contains("cards")); // they begin anew
-        QCOMPARE(with["axes"][copy.id]["designs"], project["axes"]["Z"]["designs"]);
+        auto designs = with["axes"][copy.id]["designs"], model = project["axes"]["Z"]["designs"];
+        for (auto &[id, design] : designs.items()) { // a supply of its own, as good as the other
+            QVERIFY(design["supply"] != model[id]["supply"]);
+            QVERIFY(with["supplies"][design["supply"].get<std::string>()] ==
+                    project["supplies"][model[id]["supply"].get<std::string>()]);
+            design.erase("supply");
+            model[id].erase("supply");
+        }
+        QVERIFY(designs == model);
         QVERIFY(copyAxis(project, "Q").patches.empty());
         QVERIFY(moveAxis(project, "Z", -1).empty());
         QCOMPARE(axisOrder(patched(project, moveAxis(project, "Z", 1))).front(), std::string("X"));

@@ -7,6 +7,7 @@
 #include "app/stations/proof/ledger.h"
 #include "machine/classes.h"
 #include "machine/new_axis.h"
+#include "proof/checks/limits.h"
 #include "proof/words/narrate.h"
 #include "shop/parts.h"
 #include <QtWidgets>
@@ -348,7 +349,7 @@ void BoardPage::rebuildWorst(const std::vector<WorstRow> &rows, const QString &c
             connect(b, &QPushButton::clicked, this, [this, axis = r.axis, copy] { emit mendApplied(axis, copy); });
             h->addWidget(b);
         } else {
-            auto *l = makeLink(text(spec(r.f.id).lever), host);
+            auto *l = makeLink(text(r.f.check->advice), host);
             l->setToolTip(l->text());
             l->setMaximumWidth(left);
             connect(l, &QPushButton::clicked, this, [this, r] { emit findingAsked(r.axis, r.f); });
@@ -382,14 +383,14 @@ void BoardPage::refreshBelow() {
         }
     std::stable_sort(rows.begin(), rows.end(), [](const WorstRow &a, const WorstRow &b) {
         if (a.f.verdict != b.f.verdict) return a.f.verdict < b.f.verdict;
-        return (a.f.id == CheckId::C01 || a.f.id == CheckId::C02) > (b.f.id == CheckId::C01 || b.f.id == CheckId::C02);
+        return (a.f.id == "C01"_check || a.f.id == "C02"_check) > (b.f.id == "C01"_check || b.f.id == "C02"_check);
     });
     // What would break the machine or a hand at its ends: said here, not only at the finding.
     QStringList crashes;
     for (const auto &axis : m_order) {
         const auto &p = m_session->proved(axis);
         for (const auto &f : p.evaluation.findings)
-            if (f.id == CheckId::B4 && f.variant == 1 && f.margin < 0.5)
+            if (crashEndangers(f))
                 crashes << u"%1 %2 of %3"_s.arg(
                     QString::fromStdString(axis),
                     text(withUnit(f.demand, Dimension::Force, f.demand < 995 ? "N" : "kN", 2)),
@@ -416,10 +417,8 @@ void BoardPage::refreshBelow() {
     QStringList says{theme().ink.name()};
     for (auto &r : rows) {
         for (const auto &[f, m] : m_mends[r.axis])
-            if (!r.trap && f.id == r.f.id && f.cut == r.f.cut && f.operating == r.f.operating &&
-                f.variant == r.f.variant && f.verdict == r.f.verdict)
-                r.mend = &m;
-        says << QString::fromStdString(r.axis) << QString::number(int(r.f.id)) << text(verdictWord(r.f.verdict))
+            if (!r.trap && sameSubject(f, r.f) && f.verdict == r.f.verdict) r.mend = &m;
+        says << QString::fromStdString(r.axis) << QString::number(r.f.id.packed) << text(verdictWord(r.f.verdict))
              << wordsOf(r)
              << (r.mend                                ? mendText(*r.mend, currency)
                  : r.trap && !r.trap->remedies.empty() ? remedyText(r.trap->remedies.front(), currency)

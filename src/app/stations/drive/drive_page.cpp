@@ -20,12 +20,14 @@ void PowerPathView::refresh(const ProvedAxis &p, int chosen) {
     m_proved = &p;
     m_chosen = chosen;
     const auto &m = p.model;
-    QString words = m.hasMotor ? u"Motor"_s : u"No motor"_s;
-    words += m.belt ? u", belt %1 : %2, centres %3 mm"_s.arg(m.small.teeth)
-                          .arg(m.large.teeth)
-                          .arg(text(numberText(p.evaluation.state.centre * 1e3, 5)))
-                    : u", direct"_s;
-    words += m.hasScrew ? u", screw "_s + text(m.thread.name) : u", screw not named"_s;
+    QString words = m.hasMotor() ? u"Motor"_s : u"No motor"_s;
+    const auto place = m.placeOf<ToothedBelt>();
+    const auto *belt = m.stageAs<ToothedBelt>(place);
+    words += belt ? u", belt %1 : %2, centres %3 mm"_s.arg(belt->driver.teeth)
+                        .arg(belt->driven.teeth)
+                        .arg(text(numberText(p.evaluation.state.stageWork<ToothedBelt>(place)->centre * 1e3, 5)))
+                  : u", direct"_s;
+    words += m.screw().named ? u", screw "_s + text(m.screw().thread.name) : u", screw not named"_s;
     setAccessibleDescription(words);
     QWidget::update();
 }
@@ -73,10 +75,13 @@ void PowerPathView::mousePressEvent(QMouseEvent *e) {
             const int part = it->part;
             emit picked(part);
             if (part == 7) m_drag = Drag::Nut;
-            if ((part == 1 || part == 2) && m_proved && m_proved->model.belt &&
+            const auto *belt =
+                m_proved ? m_proved->evaluation.state.stageWork<ToothedBelt>(m_proved->model.placeOf<ToothedBelt>())
+                         : nullptr;
+            if ((part == 1 || part == 2) && belt &&
                 std::hypot(at.x() - m_picture.smallCentre.x(), at.y() - m_picture.smallCentre.y()) < 80) {
                 m_drag = Drag::Centre;
-                m_startCentre = m_proved->evaluation.state.centre;
+                m_startCentre = belt->centre;
             }
             return;
         }
@@ -195,16 +200,18 @@ DrivePage::DrivePage(Session *session, QWidget *parent) : StationPage(session, S
           "cable/cross_section_mm2",
           "drive/pulse_high_us"}},
         {"Small pulley",
-         {"transmission", "small_pulley/teeth", "small_pulley/profile", "small_pulley/bore", "small_pulley/flanges",
-          "small_pulley/belt_width_mm", "small_pulley/hub", "small_pulley/face_width_mm", "small_pulley/material",
-          "coupling/stiffness_Nm_rad", "coupling/inertia_kgm2", "coupling/bore_motor", "coupling/bore_screw"}},
+         {"stages/1/kind", "stages/1/driver/teeth", "stages/1/driver/profile", "stages/1/driver/bore",
+          "stages/1/driver/flanges", "stages/1/driver/belt_width_mm", "stages/1/driver/hub",
+          "stages/1/driver/face_width_mm", "stages/1/driver/material", "stages/1/stiffness_Nm_rad",
+          "stages/1/inertia_kgm2", "stages/1/bore_in", "stages/1/bore_out"}},
         {"Belt",
-         {"belt/code", "belt/centre_mm", "belt/slot_from_mm", "belt/slot_to_mm", "belt/install_factor",
-          "belt/service_factor", "belt/from_face_mm", "belt/length_tolerance_mm", "belt/efficiency",
-          "belt/pull_for_1mm_a_metre_N"}},
+         {"stages/1/code", "stages/1/centre_mm", "stages/1/slot_from_mm", "stages/1/slot_to_mm",
+          "stages/1/install_factor", "stages/1/service_factor", "stages/1/from_face_mm", "stages/1/length_tolerance_mm",
+          "stages/1/efficiency", "stages/1/pull_for_1mm_a_metre_N"}},
         {"Large pulley",
-         {"large_pulley/teeth", "large_pulley/profile", "large_pulley/bore", "large_pulley/flanges",
-          "large_pulley/belt_width_mm", "large_pulley/hub", "large_pulley/face_width_mm", "large_pulley/material"}},
+         {"stages/1/driven/teeth", "stages/1/driven/profile", "stages/1/driven/bore", "stages/1/driven/flanges",
+          "stages/1/driven/belt_width_mm", "stages/1/driven/hub", "stages/1/driven/face_width_mm",
+          "stages/1/driven/material"}},
         {"Bearings",
          {"fixed_end/kind", "fixed_end/drag_Nm", "fixed_end/stiffness_N_um", "fixed_end/static_axial_N", "ends",
           "far_end/kind", "fixed_end/bore_mm", "fixed_end/outside_mm", "brake/torque_Nm", "brake/where",
@@ -221,15 +228,15 @@ DrivePage::DrivePage(Session *session, QWidget *parent) : StationPage(session, S
         m_columns.push_back(c);
         row->addWidget(c, 1);
         for (const char *k : keys) {
-            auto *f = addField(d(k), {}, c);
+            auto *f = addField(std::string_view(k).starts_with("supply/") ? QString::fromLatin1(k) : d(k), {}, c);
             if (auto *value = qobject_cast<ValueEntry *>(f)) value->setStanding(u"catalogue"_s);
             c->add(f);
             const QString key = QString::fromLatin1(k);
-            if (key == u"transmission"_s)
-                static_cast<ChoiceEntry *>(f)->setFallback(u"direct"_s);
-            else if (key.startsWith(u"small_pulley"_s))
+            if (key == u"stages/1/kind"_s)
+                static_cast<ChoiceEntry *>(f)->setFallback(u"coupling"_s);
+            else if (key.startsWith(u"stages/1/driver"_s))
                 m_beltOnly.push_back(f);
-            else if (key.startsWith(u"coupling"_s))
+            else if (key.endsWith(u"Nm_rad"_s) || key.endsWith(u"1/inertia_kgm2"_s) || key.contains(u"bore_"_s))
                 m_directOnly.push_back(f);
             else if (key.startsWith(u"brake"_s))
                 m_uprightOnly.push_back(f);
@@ -242,12 +249,12 @@ DrivePage::DrivePage(Session *session, QWidget *parent) : StationPage(session, S
                     const auto r = readThread(t.toStdString());
                     return r ? QString() : QString::fromStdString(r.error().detail);
                 });
-            if (key == u"belt/code"_s)
+            if (key == u"stages/1/code"_s)
                 static_cast<TextEntry *>(f)->setCheck([](const QString &t) {
                     const auto r = readDesignation(t.toStdString(), "belt");
                     return r ? QString() : QString::fromStdString(r.error().detail);
                 });
-            if (key.endsWith(u"bore"_s) || key.endsWith(u"bore_motor"_s) || key.endsWith(u"bore_screw"_s) ||
+            if (key.endsWith(u"bore"_s) || key.endsWith(u"bore_in"_s) || key.endsWith(u"bore_out"_s) ||
                 key == u"motor/shaft"_s)
                 static_cast<TextEntry *>(f)->setCheck([](const QString &t) {
                     const auto r = readToleratedSize(t.toStdString());
@@ -300,30 +307,32 @@ DrivePage::DrivePage(Session *session, QWidget *parent) : StationPage(session, S
     connect(m_view, &PowerPathView::beltChosen, this, &DrivePage::setBelt);
     connect(m_view, &PowerPathView::centreDragged, this, [this](double centre) {
         const auto &m = proved().model;
-        if (!m.belt) return;
-        if (m.slotFrom.known() && m.slotTo.known()) centre = std::clamp(centre, m.slotFrom.v, m.slotTo.v);
+        const auto *b = m.stageAs<ToothedBelt>(m.placeOf<ToothedBelt>());
+        if (!b) return;
+        if (b->slotFrom.known() && b->slotTo.known()) centre = std::clamp(centre, b->slotFrom.v, b->slotTo.v);
         centre = std::clamp(centre, 0.02, 1.0);
         // snaps to a stock belt within a millimetre
         for (const auto &s : m_view->strip().stops)
             if (std::fabs(s.centre - centre) < 0.9e-3) return setBelt(s.teeth, s.centre);
-        const QString pointer = absolute(u"design/belt/centre_mm"_s);
+        const QString pointer = absolute(u"design/stages/1/centre_mm"_s);
         m_session->typeInto(pointer, QString::number(centre * 1e3, 'f', 1) + u"mm"_s, u"stated"_s);
     });
 }
 
 void DrivePage::setBelt(int teeth, double centre) {
     const auto &m = proved().model;
-    if (!m.small.profile) return;
-    const double width = m.small.beltWidth.known() ? m.small.beltWidth.v * 1e3 : 15;
-    const auto &p = *m.small.profile;
+    const auto *b = m.stageAs<ToothedBelt>(m.placeOf<ToothedBelt>());
+    if (!b || !b->driver.profile) return;
+    const double width = b->driver.beltWidth.known() ? b->driver.beltWidth.v * 1e3 : 15;
+    const auto &p = *b->driver.profile;
     const QString code = text(beltCode(p, teeth, width));
-    const QString before = text(m.beltCode);
+    const QString before = text(b->beltText);
     m_session->apply(
-        {{{absolute(u"design/belt/code"_s).toStdString(), code.toStdString()},
-          {absolute(u"design/belt/centre_mm"_s).toStdString(),
+        {{{absolute(u"design/stages/1/code"_s).toStdString(), code.toStdString()},
+          {absolute(u"design/stages/1/centre_mm"_s).toStdString(),
            {{"typed", QString::number(centre * 1e3, 'f', 2).toStdString() + "mm"}, {"standing", "stated"}}}},
          u"belt %1 → %2"_s.arg(before.isEmpty() ? u"none"_s : before, code),
-         u"belt:"_s + absolute(u"design/belt"_s)});
+         u"belt:"_s + absolute(u"design/stages/1"_s)});
 }
 
 void DrivePage::pickMotor(int index) {
@@ -361,11 +370,11 @@ void DrivePage::pick(int part) {
 void DrivePage::choose(const Finding &f) {
     m_ledger->setChosen(&f);
     int part = 0;
-    switch (spec(f.id).part) {
+    switch (f.check->part) {
     case Part::Motor:
     case Part::Drive:
     case Part::Supply: part = 1; break;
-    case Part::SmallPulley: part = f.variant == 1 ? 4 : 2; break;
+    case Part::SmallPulley: part = f.subject.side == 1 ? 4 : 2; break;
     case Part::Belt: part = 3; break;
     case Part::LargePulley:
     case Part::ScrewEnd: part = 4; break;
@@ -385,9 +394,9 @@ std::vector<SideFigure> sideBySide(const ProvedAxis &a, const ProvedAxis &b, dou
     auto torque = [](const ProvedAxis &p, bool cut) {
         const Finding *worstRow = nullptr;
         for (const auto &f : p.evaluation.findings)
-            if ((f.id == CheckId::C01 || f.id == CheckId::C02) &&
-                (cut ? f.operating == Operating::Cutting : f.operating == Operating::RapidUp) && f.margin == f.margin &&
-                (!worstRow || f.margin < worstRow->margin))
+            if ((f.id == "C01"_check || f.id == "C02"_check) &&
+                (cut ? f.subject.at == Operating::Cutting : f.subject.at == Operating::RapidUp) &&
+                f.margin == f.margin && (!worstRow || f.margin < worstRow->margin))
                 worstRow = &f;
         return worstRow ? worstRow->margin : notKnown;
     };
@@ -403,7 +412,7 @@ std::vector<SideFigure> sideBySide(const ProvedAxis &a, const ProvedAxis &b, dou
     add(u"Full step, µm"_s, sa.fullStep * 1e6, sb.fullStep * 1e6, false,
         [](double v) { return text(numberText(v, 3)); });
     auto stays = [](const ProvedAxis &p) {
-        return p.model.wheel                                                            ? 0.0
+        return p.model.wheel()                                                          ? 0.0
                : p.evaluation.state.locksDependably && p.evaluation.state.backward <= 0 ? 2.0
                : p.evaluation.state.backward <= 0                                       ? 1.0
                                                                                         : 0.0;
@@ -456,18 +465,21 @@ void DrivePage::update(const ProvedAxis &p) {
     const auto &m = p.model;
     const auto &s = p.evaluation.state;
     setHeadline(worstOf(p.evaluation, StationId::Drive), text(headline(StationId::Drive, m, p.evaluation)));
+    const auto place = m.placeOf<ToothedBelt>();
+    const auto *belt = m.stageAs<ToothedBelt>(place);
+    const auto *beltWork = s.stageWork<ToothedBelt>(place);
     for (auto *w : m_beltOnly)
-        w->setVisible(m.belt);
+        w->setVisible(belt);
     for (auto *w : m_directOnly)
-        w->setVisible(!m.belt);
+        w->setVisible(!belt);
     for (auto *w : m_ballOnly)
         w->setVisible(m.ballScrew());
     for (auto *w : m_slidingOnly)
         w->setVisible(!m.ballScrew());
     for (auto *w : m_uprightOnly)
         w->setVisible(m.vertical);
-    m_columns[2]->setVisible(m.belt);
-    m_columns[3]->setVisible(m.belt);
+    m_columns[2]->setVisible(belt);
+    m_columns[3]->setVisible(belt);
     // assumptions in use, shown as such
     auto fallback = [&](const char *suffix, const Known &k) {
         for (auto *v : findChildren<ValueEntry *>())
@@ -479,39 +491,39 @@ void DrivePage::update(const ProvedAxis &p) {
         if (c->pointer().endsWith(u"screw/kept"_s)) c->setFallback(m.keepsScrew ? u"yes"_s : u"no"_s);
     fallback("screw/efficiency", m.efficiency);
     fallback("fixed_end/drag_Nm", m.bearingDrag);
-    fallback("fixed_end/stiffness_N_um", m.bearingStiffness);
-    fallback("nut/stiffness_N_um", m.nutStiffness);
-    fallback("bracket_stiffness_N_um", m.bracket);
-    fallback("supply/sag", m.sag);
-    fallback("motor/radial_load_N", m.radialLoad);
+    fallback("fixed_end/stiffness_N_um", m.screw().bearingStiffness);
+    fallback("nut/stiffness_N_um", m.screw().nutStiffness);
+    fallback("bracket_stiffness_N_um", m.screw().bracket);
+    fallback("/sag", m.supply.sag);
+    fallback("motor/radial_load_N", m.stepper().radialLoad);
     fallback("survey/run_out_mm", m.runOut);
     fallback("travel_mm", m.travel);
     fallback("targets/rapid_mm_min", m.rapid);
     fallback("targets/acceleration_m_s2", m.acceleration);
-    fallback("drive/current_A", m.drivePeak);
-    fallback("screw/root_mm", m.root);
-    if (m.belt) {
-        fallback("belt/efficiency", m.beltEfficiency);
-        fallback("belt/service_factor", m.service);
-        fallback("belt/install_factor", m.install);
-        fallback("belt/from_face_mm", m.beltOffFace);
-        fallback("belt/length_tolerance_mm", m.beltTolerance);
+    fallback("drive/current_A", m.drive.peak);
+    fallback("screw/root_mm", m.screw().root);
+    if (belt) {
+        fallback("stages/1/efficiency", belt->efficiency);
+        fallback("stages/1/service_factor", belt->service);
+        fallback("stages/1/install_factor", belt->install);
+        fallback("stages/1/from_face_mm", belt->offFace);
+        fallback("stages/1/length_tolerance_mm", belt->tolerance);
         Known asked;
-        if (s.centre == s.centre) asked = {s.centre, Standing::Computed};
-        fallback("belt/centre_mm", asked);
-    } else {
-        fallback("coupling/stiffness_Nm_rad", m.couplingStiffness);
-        fallback("coupling/inertia_kgm2", m.couplingInertia);
+        if (beltWork->centre == beltWork->centre) asked = {beltWork->centre, Standing::Computed};
+        fallback("stages/1/centre_mm", asked);
+    } else if (const auto *coupling = m.stageAs<Coupling>(0)) {
+        fallback("stages/1/stiffness_Nm_rad", coupling->stiffness);
+        fallback("stages/1/inertia_kgm2", coupling->inertia);
     }
     QString words = u"= lead %1\n= full step %2"_s.arg(text(withUnit(m.lead.v, Dimension::Length, "mm", 4)),
                                                        text(withUnit(s.fullStep, Dimension::Length, "um", 3)));
     if (s.critical == s.critical) words += u"\n= whips from %1 rpm"_s.arg(text(numberText(s.critical, 4)));
     m_lead->setText(words);
-    if (s.beltForcesKnown)
+    if (beltWork && beltWork->forcesKnown)
         m_beltFigures->setText(u"= set to %1\n= pluck it, %2\n= %3 teeth in mesh"_s
-                                   .arg(text(withUnit(s.beltForces.install.value(), Dimension::Force, "N", 3)),
-                                        text(withUnit(s.beltForces.note.value(), Dimension::Frequency, "Hz", 3)))
-                                   .arg(s.open.teethInMesh));
+                                   .arg(text(withUnit(beltWork->forces.install.value(), Dimension::Force, "N", 3)),
+                                        text(withUnit(beltWork->forces.note.value(), Dimension::Frequency, "Hz", 3)))
+                                   .arg(beltWork->open.teethInMesh));
     else
         m_beltFigures->setText({});
     m_view->refresh(p, m_part);
@@ -521,13 +533,14 @@ void DrivePage::update(const ProvedAxis &p) {
 
 bool DrivePage::handleKey(QKeyEvent *e) {
     const auto &m = proved().model;
+    const auto *beltWork = proved().evaluation.state.stageWork<ToothedBelt>(m.placeOf<ToothedBelt>());
     auto next = [&](int by) {
         int part = m_part;
         do {
             part += by;
             if (part > 7) part = 1;
             if (part < 1) part = 7;
-        } while (!m.belt && (part == 3 || part == 4));
+        } while (!beltWork && (part == 3 || part == 4));
         pick(part);
     };
     if (e->key() == Qt::Key_Comma) {
@@ -544,11 +557,11 @@ bool DrivePage::handleKey(QKeyEvent *e) {
         m_view->setNut(m_view->nut() + (right ? 0.02 : -0.02) * (e->modifiers() & Qt::ShiftModifier ? 5 : 1));
         return true;
     }
-    if ((left || right) && (m_part == 2 || m_part == 3 || m_part == 1) && m.belt &&
-        proved().evaluation.state.centre == proved().evaluation.state.centre) {
+    if ((left || right) && (m_part == 2 || m_part == 3 || m_part == 1) && beltWork &&
+        beltWork->centre == beltWork->centre) {
         const double by = (right ? 1 : -1) * (e->modifiers() & Qt::ShiftModifier ? 1e-3 : 0.1e-3);
-        const double centre = proved().evaluation.state.centre + by;
-        m_session->typeInto(absolute(u"design/belt/centre_mm"_s), QString::number(centre * 1e3, 'f', 2) + u"mm"_s,
+        const double centre = beltWork->centre + by;
+        m_session->typeInto(absolute(u"design/stages/1/centre_mm"_s), QString::number(centre * 1e3, 'f', 2) + u"mm"_s,
                             u"stated"_s);
         return true;
     }

@@ -276,7 +276,7 @@ void DutyPage::buildRight(QVBoxLayout *v) {
     connect(m_ledger, &Ledger::chosen, this, [this](const Finding &f) {
         const auto &moves = proved().model.moves;
         for (std::size_t k = 0; k < moves.size(); ++k)
-            if (f.cut >= 0 && moves[k].cut == f.cut) choose(int(k));
+            if (f.subject.cut >= 0 && moves[k].cut == f.subject.cut) choose(int(k));
     });
     connect(m_ledger, &Ledger::mendAsked, this, &StationPage::mendAsked);
     v->addWidget(m_ledger);
@@ -455,7 +455,7 @@ void DutyPage::showMoves(const ProvedAxis &p) {
         QString tells;
         const auto stationFinding = [&](int which) {
             for (const auto &f : p.evaluation.findings)
-                if (f.cut == which && spec(f.id).station == StationId::Duty) v = std::min(v, f.verdict);
+                if (f.subject.cut == which && f.check->station == StationId::Duty) v = std::min(v, f.verdict);
         };
         if (cut) {
             stationFinding(move.cut);
@@ -533,8 +533,8 @@ void DutyPage::showMoves(const ProvedAxis &p) {
     emit rightTextChanged();
     QString warn;
     for (const auto &f : p.evaluation.findings)
-        if (f.id == CheckId::P2 && f.verdict != Verdict::Holds && f.verdict != Verdict::NotKnown && f.cut >= 0)
-            warn = u"%1 rubs: 0.02 mm chip cuts clean"_s.arg(text(m.cuts[std::size_t(f.cut)].name));
+        if (f.id == "P2"_check && f.verdict != Verdict::Holds && f.verdict != Verdict::NotKnown && f.subject.cut >= 0)
+            warn = u"%1 rubs: 0.02 mm chip cuts clean"_s.arg(text(m.cuts[std::size_t(f.subject.cut)].name));
     m_warn->setText(warn);
 }
 
@@ -580,10 +580,8 @@ void DutyPage::showCases(const ProvedAxis &p) {
         words += u"%1 feeds %2 back to the supply. "_s.arg(text(feeds->name),
                                                            text(withUnit(-feeds->power, Dimension::Power, "W", 2)));
     if (cycle.rmsTorque == cycle.rmsTorque && cycle.whole)
-        words +=
-            u"RMS over the cycle %1: what a servo must give all day; a stepper draws its set current whatever is "
-            u"asked."_s
-                .arg(text(withUnit(cycle.rmsTorque, Dimension::Torque, "Nm", 2)));
+        words += u"RMS over the cycle %1: what a servo must give all day; a stepper draws its set current whatever is "
+                 u"asked."_s.arg(text(withUnit(cycle.rmsTorque, Dimension::Torque, "Nm", 2)));
     m_casesSay->setText(words);
 }
 
@@ -650,9 +648,8 @@ void DutyPage::showCut(const ProvedAxis &p) {
                                                 : QString());
         QString words = text(b.missing.empty() ? std::string() : move.name + ": " + b.missing + ".");
         if (!own)
-            words =
-                u"Nobody has typed a cycle: the usual one of such a machine stands in, an assumption. Insert adds "
-                u"the cut you mean to take."_s;
+            words = u"Nobody has typed a cycle: the usual one of such a machine stands in, an assumption. Insert adds "
+                    u"the cut you mean to take."_s;
         else if (move.kind == MoveKind::Rapid && words.isEmpty())
             words = b.reaches ? u"Up to speed in %1 s and %2."_s.arg(
                                     text(numberText(b.ramp, 2)),
@@ -742,13 +739,13 @@ void DutyPage::update(const ProvedAxis &p) {
     if (m.cls)
         warnings
             << u"Usual of such an axis: %1, what its ways and nut stand; %2 m/s², up to speed in %3 s; steps of %4, "
-               u"finer than a dial shows; back within %5; play %6."_s
-                   .arg(text(withUnit(m.cls->rapid * 1e-3 / 60, Dimension::Speed, "mm/min")),
-                        text(numberText(m.cls->acceleration, 2)),
-                        text(numberText(m.cls->rapid * 1e-3 / 60 / m.cls->acceleration, 2)),
-                        text(withUnit(m.cls->stepUm * 1e-6, Dimension::Length, "um", 2)),
-                        text(withUnit(m.cls->repeatUm * 1e-6, Dimension::Length, "um", 2)),
-                        text(withUnit(m.cls->lostUm * 1e-6, Dimension::Length, "um", 2)));
+               u"finer than a dial shows; back within %5; play %6."_s.arg(
+                   text(withUnit(m.cls->rapid * 1e-3 / 60, Dimension::Speed, "mm/min")),
+                   text(numberText(m.cls->acceleration, 2)),
+                   text(numberText(m.cls->rapid * 1e-3 / 60 / m.cls->acceleration, 2)),
+                   text(withUnit(m.cls->stepUm * 1e-6, Dimension::Length, "um", 2)),
+                   text(withUnit(m.cls->repeatUm * 1e-6, Dimension::Length, "um", 2)),
+                   text(withUnit(m.cls->lostUm * 1e-6, Dimension::Length, "um", 2)));
     m_targetsSay->setText(warnings.join(u'\n'));
     m_ledger->refresh(p);
 }

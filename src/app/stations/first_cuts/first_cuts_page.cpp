@@ -234,10 +234,10 @@ FirstCutsPage::FirstCutsPage(Session *session, QWidget *parent) : StationPage(se
         m_buttons.push_back(b);
     }
     left->addLayout(cards);
-    left->addWidget(makeLabel(
-        u"Nothing moves before card 1 holds: stop button and earth. Mains and guards by your local rules, a "
-        u"licensed hand for the mains."_s,
-        13, Ink::Label, false, true, leftHost));
+    left->addWidget(
+        makeLabel(u"Nothing moves before card 1 holds: stop button and earth. Mains and guards by your local rules, a "
+                  u"licensed hand for the mains."_s,
+                  13, Ink::Label, false, true, leftHost));
     h->addWidget(leftHost, 1);
     auto *right = new QWidget(this);
     right->setFixedWidth(330);
@@ -398,7 +398,7 @@ void FirstCutsPage::update(const ProvedAxis &p) {
     QString advice = c.text ? u"//  "_s + text(c.text->head) + u". "_s + QString::fromStdString(c.words) : QString();
     if (spec.id == CardId::SoftEnds) // what these ends are there for
         for (const auto &f : p.evaluation.findings)
-            if (const auto words = f.id == CheckId::B4 ? cautionOf(p.model, p.evaluation.state, f) : std::string();
+            if (const auto words = f.id == "B4"_check ? cautionOf(p.model, p.evaluation.state, f) : std::string();
                 !words.empty())
                 advice += u"\n//  "_s + text(words);
     m_advice->setText(advice);

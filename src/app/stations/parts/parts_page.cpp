@@ -416,17 +416,15 @@ void PartsPage::update(const ProvedAxis &) {
                                       0, "build", "ready");
         m_ready->setText(c && c->breakEven ? u"%1 %2 an hour"_s.arg(text(numberText(*c->breakEven, 2)), own)
                                            : QString());
-        m_readyWords->setText(
-            u"Building: %1 %2 and %3 h. %4: %5 %2 and %6 h. "
-            u"Building pays while an hour of yours is worth less than that."_s
-                .arg(money(totals.forecast), own, text(numberText(buildHours, 3)),
-                     QString::fromStdString(textAt(project, "/ready/text", "Ready")), money(price.v),
-                     text(numberText(hours.v / 3600, 3))));
+        m_readyWords->setText(u"Building: %1 %2 and %3 h. %4: %5 %2 and %6 h. "
+                              u"Building pays while an hour of yours is worth less than that."_s.arg(
+                                  money(totals.forecast), own, text(numberText(buildHours, 3)),
+                                  QString::fromStdString(textAt(project, "/ready/text", "Ready")), money(price.v),
+                                  text(numberText(hours.v / 3600, 3))));
     } else {
         m_ready->clear();
-        m_readyWords->setText(
-            u"Type what a ready one costs and the hours it would still take; "
-            u"then it says what your hour must be worth."_s);
+        m_readyWords->setText(u"Type what a ready one costs and the hours it would still take; "
+                              u"then it says what your hour must be worth."_s);
     }
     showLine();
 }

@@ -44,10 +44,10 @@ void FindingCard::show(const AxisModel &m, const AxisState &s, const Finding &f,
     m_rung->show(f);
     const bool mend = f.verdict != Verdict::Holds;
     m_mend->setVisible(mend);
-    if (mend) m_mend->setText(text(spec(f.id).lever));
-    m_mend->setToolTip(text(spec(f.id).lever) + u" Press to see what a change of the design would do."_s);
-    setAccessibleName(text(spec(f.id).code) + u" "_s + text(verdictWord(f.verdict)) + u": "_s + m_sentence->text());
-    setObjectName(u"card_"_s + text(spec(f.id).code));
+    if (mend) m_mend->setText(text(f.check->advice));
+    m_mend->setToolTip(text(f.check->advice) + u" Press to see what a change of the design would do."_s);
+    setAccessibleName(text(f.check->code) + u" "_s + text(verdictWord(f.verdict)) + u": "_s + m_sentence->text());
+    setObjectName(u"card_"_s + text(f.check->code));
 }
 QString FindingCard::words() const { return m_sentence->text() + u" "_s + m_figure->text(); }
 void FindingCard::mousePressEvent(QMouseEvent *) {
@@ -86,7 +86,7 @@ Ledger::Ledger(Session *session, StationId station, QWidget *parent)
 void Ledger::refresh(const ProvedAxis &p) {
     std::size_t n = 0;
     for (const auto &f : p.evaluation.findings) {
-        if (spec(f.id).station != m_station) continue;
+        if (f.check->station != m_station) continue;
         if (n == m_cards.size()) {
             auto *card = new FindingCard(widget());
             connect(card, &FindingCard::chosen, this, [this, card] {
@@ -98,7 +98,7 @@ void Ledger::refresh(const ProvedAxis &p) {
             m_layout->insertWidget(int(n), card);
             m_cards.push_back(card);
         }
-        const bool on = f.id == m_chosenId && f.cut == m_chosenCut && f.variant == m_chosenVariant;
+        const bool on = m_anyChosen && sameSubject(f, m_chosen);
         m_cards[n]->show(p.model, p.evaluation.state, f, on);
         m_cards[n]->setVisible(true);
         ++n;
@@ -120,9 +120,8 @@ void Ledger::growWithCards() {
 }
 
 void Ledger::setChosen(const Finding *f) {
-    m_chosenId = f ? f->id : CheckId::Count;
-    m_chosenCut = f ? f->cut : -1;
-    m_chosenVariant = f ? f->variant : 0;
+    m_anyChosen = f;
+    if (f) m_chosen = *f;
     for (auto *c : m_cards)
         c->update();
 }

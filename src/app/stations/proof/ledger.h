@@ -58,8 +58,8 @@ private:
     StationId m_station;
     QVBoxLayout *m_layout;
     std::vector<FindingCard *> m_cards;
-    CheckId m_chosenId = CheckId::Count;
-    int m_chosenCut = -1, m_chosenVariant = 0;
+    Finding m_chosen;
+    bool m_anyChosen = false;
     bool m_grows = false;
 };
 

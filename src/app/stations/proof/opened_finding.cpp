@@ -56,16 +56,6 @@ private:
     double m_share = 0;
 };
 
-QString usualCaution(CheckId id) {
-    if (id == CheckId::M8 || id == CheckId::M9 || id == CheckId::M10)
-        return u"Mind the drop: a head or knee that runs down crushes hands. Prop it before you work under it, and "
-               u"follow the rules for lifting where you are."_s;
-    if (id == CheckId::C17 || id == CheckId::C18)
-        return u"Above 60 V d.c., or with coolant about, cover every bus. Mains wiring is for those licensed for it "
-               u"where you live."_s;
-    return {};
-}
-
 QString adviceOf(const DoubtShare &largest) {
     const QString name = text(largest.input->name);
     if (largest.input->how.empty())
@@ -80,10 +70,10 @@ std::vector<Line> describe(const ProvedAxis &p, const Finding &f) {
     const auto words = [&](const QString &t, Ink ink = Ink::Label, bool bold = false) {
         lines.push_back({Kind::Words, t, {}, {}, ink, bold});
     };
-    if (!spec(f.id).overridable && f.verdict == Verdict::Fails)
+    if (!f.check->overridable && f.verdict == Verdict::Fails)
         words(u"No override: geometry, grip and gravity do not bend."_s, Ink::Value, true);
-    if (const auto caution = usualCaution(f.id); !caution.isEmpty()) words(caution, Ink::Value);
-    if (const auto caution = cautionOf(p.model, p.evaluation.state, f); !caution.empty())
+    if (!f.check->hazard.empty()) words(text(f.check->hazard), Ink::Value);
+    if (const auto caution = dangerOf(p.model, p.evaluation.state, f); !caution.empty())
         words(text(caution), Ink::Value, true);
 
     const auto w = explain(p.model, p.evaluation.state, f);
@@ -195,7 +185,7 @@ void OpenedFinding::show(const ProvedAxis &p, const Finding &f) {
         if (f.low == f.low) bounds += u"; likely "_s + text(bandText(f));
         m_bounds->setText(bounds);
     }
-    m_lever->setText(text(spec(f.id).lever));
+    m_lever->setText(text(f.check->advice));
     m_lever->setVisible(f.verdict != Verdict::Holds);
     setMends({});
 

@@ -153,9 +153,7 @@ void ProofPage::choose(const Finding &f) {
 
 const Finding *ProofPage::current() const {
     for (const auto &f : m_session->proved(m_axis).evaluation.findings)
-        if (m_has && f.id == m_chosen.id && f.cut == m_chosen.cut && f.operating == m_chosen.operating &&
-            (f.variant == m_chosen.variant || f.rung))
-            return &f;
+        if (m_has && sameSubject(f, m_chosen)) return &f;
     return nullptr;
 }
 
@@ -164,7 +162,7 @@ void ProofPage::update(const ProvedAxis &p) {
     const Finding *f = current();
     if (!f) { // open the weakest torque row to begin with, else the worst of all
         for (const auto &g : p.evaluation.findings)
-            if (!f && (g.id == CheckId::C01 || g.id == CheckId::C02)) f = &g;
+            if (!f && (g.id == "C01"_check || g.id == "C02"_check)) f = &g;
         if (!f && !p.evaluation.findings.empty()) f = &p.evaluation.findings.front();
         if (f) {
             m_chosen = *f;
@@ -186,7 +184,7 @@ void ProofPage::update(const ProvedAxis &p) {
 
 void ProofPage::showMends(const Finding &f, const std::vector<Mend> &mends) {
     const auto *now = current();
-    if (!now || now->id != f.id || now->cut != f.cut || now->operating != f.operating) return; // a late answer
+    if (!now || !sameSubject(*now, f)) return; // a late answer
     m_mends = mends;
     m_opened->setMends(mends);
 }

@@ -1,4 +1,6 @@
 #include "proof/doubt/doubt.h"
+#include "axis/each_input.h"
+#include "proof/check.h"
 #include <algorithm>
 #include <array>
 #include <cmath>
@@ -6,32 +8,6 @@
 
 namespace lw {
 namespace {
-
-constexpr DoubtInput inputs[] = {
-    {&AxisModel::cutFactor, "cutting force", "Watch the spindle's power in such a cut, type the force", 20},
-    {&AxisModel::measuredCutFactor, "measured cutting force", "", 0},
-    {&AxisModel::pull, "pull of the ways", "Pull the table with a spring scale, nut off", 10},
-    {&AxisModel::efficiency, "screw efficiency", "Pull at the handle rim beside the direct pull", 10},
-    {&AxisModel::mass, "what moves", "Weigh it end by end", 15},
-    {&AxisModel::torqueFactor, "motor's torque curve",
-     "Arm and scale on the shaft for holding torque, LCR meter on a winding", 20},
-    {&AxisModel::currentFactor, "drive current", "Clamp ammeter on one phase", 5},
-    {&AxisModel::rotor, "rotor inertia", "", 0},
-    {&AxisModel::sag, "supply sag", "Meter on the supply while it moves", 5},
-    {&AxisModel::breakaway, "breakaway", "Read the scale as it first moves", 5},
-    {&AxisModel::lead, "travel a turn", "Ten turns against a rule", 5},
-    {&AxisModel::runOut, "run-out", "Dial on the pulley seat", 5},
-    {&AxisModel::strut, "strut", "Hang it on the scale", 10},
-    {&AxisModel::beltStiffnessFactor, "belt stiffness", "Hang a weight on a length of the belt, measure its stretch",
-     15},
-    {&AxisModel::radialLoad, "motor's radial rating", "Read the data sheet", 5},
-    {&AxisModel::couplingStiffness, "coupling stiffness", "Read the data sheet", 5},
-    {&AxisModel::lostNow, "lost motion", "Gauge on the table, handle turned back", 5},
-    {&AxisModel::nutPlay, "nut play", "Gauge on the table, nut held", 10},
-    {&AxisModel::holding, "holding torque", "Arm and scale on the shaft, rated current on", 10},
-    {&AxisModel::resistance, "winding resistance", "Ohmmeter across a phase", 5},
-    {&AxisModel::inductance, "winding inductance", "LCR meter across a phase", 5},
-};
 
 double triangularAt(double lo, double mode, double hi, double u) {
     if (!(hi > lo)) return mode;
@@ -54,16 +30,6 @@ double logOf(double margin) { return std::log(std::clamp(margin, 1e-9, 1e9)); }
 /// A deviation below this is rounding, not doubt.
 constexpr double noise = 1e-7;
 
-/// Moves an input; the mean and the loosest pull are of the same readings and go with the tightest.
-void move(AxisModel &m, const DoubtInput &in, double value) {
-    const double before = (m.*in.member).v;
-    (m.*in.member).v = value;
-    if (in.member == &AxisModel::pull && before > 0) {
-        m.pullMean.v *= value / before;
-        m.pullLoosest.v *= value / before;
-    }
-}
-
 /// The row that judges the same thing; the place it stood at last time is looked at first.
 const Finding *rowOf(const Evaluation &e, const Finding &f, std::size_t hint) {
     if (hint < e.findings.size() && sameSubject(e.findings[hint], f)) return &e.findings[hint];
@@ -84,8 +50,6 @@ double chanceAbove(double middle, double down, double up) {
     return below(middle / side * z95);
 }
 } // namespace
-
-std::span<const DoubtInput> doubtInputs() { return inputs; }
 
 double quantileAt(const Known &k, double u) {
     switch (k.shape) {
@@ -109,36 +73,61 @@ Quantiles quantiles(const Known &k) {
 
 AxisModel medianModel(const AxisModel &m) {
     AxisModel c = m; // the cold-day factor stays in: the figure shown lies in its own band
-    for (const auto &in : inputs)
-        if ((m.*in.member).known()) move(c, in, quantiles(m.*in.member).middle);
+    eachInput(c, [](const InputId &, Known &k) {
+        if (k.known()) k.v = quantiles(k).middle;
+    });
     return c;
 }
 
+namespace {
+/// An input that can be moved, in the model it is moved in, and where it may lie.
+struct Movable {
+    InputId id;
+    Known *value;
+    Quantiles at;
+    bool assumed;
+};
+/// Of a model at its middle, the inputs whose spread is known in `m`.
+std::vector<Movable> movables(AxisModel &middle, const AxisModel &m) {
+    std::vector<Movable> out;
+    std::vector<Quantiles> spread;
+    eachInput(m, [&](const InputId &, const Known &k) { spread.push_back(quantiles(k)); });
+    std::size_t n = 0;
+    eachInput(middle, [&](const InputId &id, Known &k) {
+        const auto q = spread[n++];
+        if (k.known() && q.high > q.low) out.push_back({id, &k, q, k.assumed()});
+    });
+    return out;
+}
+/// Judges with one input elsewhere, and puts it back.
+void evaluateWith(AxisModel &c, const Movable &in, double value, Evaluation &into) {
+    const double middle = in.value->v;
+    in.value->v = value;
+    evaluate(c, into);
+    in.value->v = middle;
+}
+} // namespace
+
 void addBands(const AxisModel &m, std::vector<Finding> &findings) {
     const std::size_t n = findings.size();
-    const AxisModel centre = medianModel(m);
-    const auto base = evaluate(centre);
+    AxisModel c = medianModel(m);
+    const auto base = evaluate(c);
     std::vector<const Finding *> middle(n);
     for (std::size_t i = 0; i < n; ++i)
         middle[i] = rowOf(base, findings[i], i);
     std::vector<double> up(n, 0), down(n, 0);
     std::vector<char> assumed(n, 0);
-    AxisModel c = centre;
-    for (const auto &in : inputs) {
-        const auto &k = m.*in.member;
-        const auto q = quantiles(k);
-        if (!k.known() || !(q.high > q.low)) continue;
-        for (const double value : {q.low, q.high}) {
-            c = centre;
-            move(c, in, value);
-            const auto e = evaluate(c);
+    Evaluation e;
+    for (const auto &in : movables(c, m)) {
+        for (const double value : {in.at.low, in.at.high}) {
+            evaluateWith(c, in, value, e);
             for (std::size_t i = 0; i < n; ++i) {
                 if (!middle[i] || !findings[i].rung) continue;
                 const auto *g = rowOf(e, findings[i], i);
                 const double d = g ? logOf(g->reserve()) - logOf(middle[i]->reserve()) : 0;
                 if (!(std::fabs(d) > noise)) continue;
                 (d > 0 ? up : down)[i] += d * d;
-                if (k.assumed()) assumed[i] = 1;
+                if (in.assumed) assumed[i] = 1;
             }
         }
     }
@@ -146,7 +135,7 @@ void addBands(const AxisModel &m, std::vector<Finding> &findings) {
         auto &f = findings[i];
         if (!f.rung || f.missing) continue;
         // a limit read from a table of such motors is no limit of this one
-        const bool tableRating = f.id == CheckId::TR14 && m.radialLoad.assumed();
+        const bool tableRating = f.id == "TR-14"_check && m.stepper().radialLoad.assumed();
         if (middle[i] && (up[i] > 0 || down[i] > 0)) {
             const double scale = f.must > 0 ? f.must : f.wanted, mid = logOf(middle[i]->reserve());
             const double lower = std::sqrt(down[i]), upper = std::sqrt(up[i]);
@@ -157,8 +146,7 @@ void addBands(const AxisModel &m, std::vector<Finding> &findings) {
         if (tableRating) {
             f.assumedDecides = true;
             f.verdict = Verdict::NotKnown;
-        } else if (assumed[i] && f.chance == f.chance &&
-                   spec(f.id).overridable) { // a geometry or gravity refusal stays
+        } else if (assumed[i] && f.chance == f.chance && f.check->overridable) { // a geometry or gravity refusal stays
             constexpr double fails = 0.25, judged = 0.95;
             if (f.chance < fails) {
                 f.likely = f.verdict != Verdict::Fails;
@@ -193,25 +181,18 @@ Evaluation prove(const AxisModel &m) {
 
 std::vector<DoubtShare> doubtShares(const AxisModel &m, const Finding &f) {
     std::vector<DoubtShare> out;
-    const AxisModel centre = medianModel(m);
-    auto reserveOf = [&](const AxisModel &x) {
-        const auto e = evaluate(x);
+    AxisModel c = medianModel(m);
+    Evaluation e;
+    const auto reserveWith = [&](const Movable &in, double value) {
+        evaluateWith(c, in, value, e);
         const auto *g = rowOf(e, f, e.findings.size());
         return g ? g->reserve() : notKnown;
     };
     double total = 0;
-    for (const auto &in : inputs) {
-        const auto &k = m.*in.member;
-        const auto q = quantiles(k);
-        if (!k.known() || !(q.high > q.low)) continue;
-        AxisModel a = centre;
-        move(a, in, q.low);
-        const double low = reserveOf(a);
-        a = centre;
-        move(a, in, q.high);
-        const double d = logOf(reserveOf(a)) - logOf(low);
+    for (const auto &in : movables(c, m)) {
+        const double d = logOf(reserveWith(in, in.at.high)) - logOf(reserveWith(in, in.at.low));
         if (!(std::fabs(d) > noise)) continue;
-        out.push_back({&in, d * d, k.standing, k.v, q.low, q.high});
+        out.push_back({in.id, in.id.spec, d * d, in.value->standing, inputOf(m, in.id)->v, in.at.low, in.at.high});
         total += d * d;
     }
     for (auto &s : out)
@@ -223,20 +204,28 @@ std::vector<DoubtShare> doubtShares(const AxisModel &m, const Finding &f) {
 DrawnMargins simulateMargins(const AxisModel &m, const Finding &f, int draws, unsigned seed) {
     std::vector<double> margins;
     margins.reserve(static_cast<std::size_t>(draws));
+    AxisModel c = m;
+    std::vector<Known *> values;
+    std::vector<Known> spread;
     std::vector<std::mt19937_64> streams; // one an input: adding an input leaves the others' draws alone
-    for (std::size_t k = 0; k < std::size(inputs); ++k)
-        streams.emplace_back(seed + 7919u * static_cast<unsigned>(k));
-    const AxisModel &centre = m;
+    eachInput(c, [&](const InputId &id, Known &k) {
+        if (!k.known() || k.shape == Shape::None) return;
+        unsigned own = seed + 7919u * static_cast<unsigned>(id.stage + 1);
+        for (const char letter : id.spec->key)
+            own = own * 31u + static_cast<unsigned char>(letter);
+        values.push_back(&k);
+        spread.push_back(k);
+        streams.emplace_back(own);
+    });
     const double scale = f.must > 0 ? f.must : f.wanted;
     int above = 0;
+    Evaluation e;
     for (int d = 0; d < draws; ++d) {
-        AxisModel c = centre;
-        for (std::size_t k = 0; k < std::size(inputs); ++k) {
+        for (std::size_t k = 0; k < values.size(); ++k) {
             const double u = (static_cast<double>(streams[k]() >> 11) + 0.5) / 9007199254740992.0;
-            const auto &known = m.*inputs[k].member;
-            if (known.known() && known.shape != Shape::None) move(c, inputs[k], quantileAt(known, u));
+            values[k]->v = quantileAt(spread[k], u);
         }
-        const auto e = evaluate(c);
+        evaluate(c, e);
         const auto *g = rowOf(e, f, e.findings.size());
         const double margin = g ? g->reserve() * scale : notKnown; // another row may decide in this draw
         if (!(margin == margin)) continue;

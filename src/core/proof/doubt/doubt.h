@@ -1,19 +1,10 @@
 // The doubt: how far a margin may lie from its figure, and which input makes it.
 #pragma once
 
+#include "axis/inputs.h"
 #include "proof/evaluate.h"
-#include <span>
 
 namespace lw {
-
-/// An input that can be moved on its own.
-struct DoubtInput {
-    Known AxisModel::*member;
-    std::string_view name; ///< in shop words
-    std::string_view how;  ///< how it could be measured; empty: it cannot
-    int minutes;           ///< what measuring takes
-};
-std::span<const DoubtInput> doubtInputs();
 
 /// 5, 50 and 95 % points of a spread.
 struct Quantiles {
@@ -25,8 +16,9 @@ struct Quantiles {
 
 /// One input's part in a finding's doubt.
 struct DoubtShare {
-    const DoubtInput *input;
-    double share; ///< of the variance of ln(margin), 0..1
+    InputId id;
+    const InputSpec *input; ///< of the id
+    double share;           ///< of the variance of ln(margin), 0..1
     Standing standing;
     double value, low, high;
 };

@@ -1,27 +1,17 @@
 #include "proof/doubt/measure_next.h"
+#include "axis/each_input.h"
+#include "proof/check.h"
 #include <algorithm>
 #include <cmath>
 
 namespace lw {
 namespace {
 /// The input as it would be known once measured.
-Known measuredKnown(const DoubtInput &in, Known k) {
-    if (in.member == &AxisModel::torqueFactor)
-        return {1, Standing::Measured, 0.9, 1.1, Shape::Triangular}; // the model's own doubt stays
-    const double width = in.member == &AxisModel::pull   ? 0.15
-                         : in.member == &AxisModel::mass ? 0.02
-                         : in.member == &AxisModel::lead ? 0.005
-                         : in.member == &AxisModel::breakaway || in.member == &AxisModel::cutFactor ||
-                                 in.member == &AxisModel::beltStiffnessFactor
-                             ? 0.10
-                         : in.member == &AxisModel::efficiency    ? 0.21
-                         : in.member == &AxisModel::currentFactor ? 0.02
-                                                                  : 0.05;
+void measured(const InputSpec &in, Known &k) {
     k.standing = Standing::Measured;
-    k.low = k.v * (1 - width);
-    k.high = k.v * (1 + width);
-    k.shape = in.member == &AxisModel::pull ? Shape::Lognormal : Shape::Triangular;
-    return k;
+    k.low = k.v * (1 - in.leaves);
+    k.high = k.v * (1 + in.leaves);
+    k.shape = in.shape;
 }
 Finding bandOf(const AxisModel &m, const Finding &f) {
     auto e = evaluate(m);
@@ -35,35 +25,41 @@ Finding bandOf(const AxisModel &m, const Finding &f) {
 MeasurePlan measureNext(const AxisModel &m, const Evaluation &e) {
     MeasurePlan plan;
     for (const auto &f : e.findings)
-        if ((f.id == CheckId::C01 || f.id == CheckId::C02) && !f.missing && f.margin == f.margin)
+        if ((f.id == "C01"_check || f.id == "C02"_check) && !f.missing && f.margin == f.margin)
             if (!plan.decides || f.margin / f.wanted < plan.decides->margin / plan.decides->wanted) plan.decides = f;
     if (!plan.decides) return plan;
     const Finding now = *plan.decides;
     const AxisModel centre = medianModel(m);
-    for (const auto &in : doubtInputs()) {
-        const Known &k = m.*in.member;
-        if (in.how.empty() || k.standing == Standing::Measured || !k.known() || !(k.high > k.low)) continue;
+    std::vector<InputId> candidates;
+    eachInput(m, [&](const InputId &id, const Known &k) {
+        if (!id.spec->how.empty() && k.standing != Standing::Measured && k.known() && k.high > k.low)
+            candidates.push_back(id);
+    });
+    for (const auto &id : candidates) {
+        const Known &k = *inputOf(m, id);
         NextMeasurement n;
-        n.input = &in;
+        n.id = id;
+        n.input = id.spec;
         n.value = k.v;
         n.low = k.low;
         n.high = k.high;
-        n.minutes = in.minutes;
+        n.minutes = id.spec->minutes;
         // this one alone at its ends, the others at their middle
         AxisModel alone = centre;
-        for (const auto &other : doubtInputs())
-            if (&other != &in) {
-                auto &o = alone.*other.member;
-                o.shape = Shape::None;
-                o.low = o.high = notKnown;
+        eachInput(alone, [&](const InputId &other, Known &o) {
+            if (other == id) {
+                o = k;
+                return;
             }
-        (alone.*in.member) = k;
+            o.shape = Shape::None;
+            o.low = o.high = notKnown;
+        });
         const auto swayed = bandOf(alone, now);
         if (!(swayed.low == swayed.low) || std::fabs(std::log(swayed.high / swayed.low)) < 0.005) continue; // hardly
         n.swayLow = swayed.low;
         n.swayHigh = swayed.high;
         AxisModel after = m;
-        (after.*in.member) = measuredKnown(in, k);
+        measured(*id.spec, *inputOf(after, id));
         const auto then = bandOf(after, now);
         n.bandLow = then.low;
         n.bandHigh = then.high;
@@ -78,8 +74,7 @@ MeasurePlan measureNext(const AxisModel &m, const Evaluation &e) {
     });
     AxisModel step = m;
     for (std::size_t k = 0; k < plan.all.size() && k < 3; ++k) {
-        const auto &in = *plan.all[k].input;
-        (step.*in.member) = measuredKnown(in, m.*in.member);
+        measured(*plan.all[k].input, *inputOf(step, plan.all[k].id));
         auto f = bandOf(step, now);
         plan.ladder.push_back(f);
         plan.minutes += plan.all[k].minutes;
@@ -96,7 +91,7 @@ nlohmann::json nextJson(const nlohmann::json &project, const std::string &axis) 
     };
     for (const auto &n : plan.all)
         out.push_back(
-            {{"id", plan.decides ? nlohmann::json(spec(plan.decides->id).code) : nlohmann::json(nullptr)},
+            {{"id", plan.decides ? nlohmann::json(plan.decides->check->code) : nlohmann::json(nullptr)},
              {"what", std::string(n.input->name) + ": " + std::string(n.input->how)},
              {"minutes", n.minutes},
              {"band_now", plan.decides ? band(plan.decides->low, plan.decides->high) : nlohmann::json(nullptr)},

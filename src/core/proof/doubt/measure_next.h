@@ -10,7 +10,8 @@
 namespace lw {
 
 struct NextMeasurement {
-    const DoubtInput *input = nullptr;
+    InputId id;
+    const InputSpec *input = nullptr;                         ///< of the id
     double value = notKnown, low = notKnown, high = notKnown; ///< SI, as it is guessed
     double swayLow = notKnown, swayHigh = notKnown;           ///< margin with this input alone at its ends
     double bandLow = notKnown, bandHigh = notKnown;           ///< the whole band once this one is measured

@@ -1,7 +1,7 @@
 // Findings in shop words. Made only when somebody looks.
 #pragma once
 
-#include "proof/evaluate.h"
+#include "proof/check.h"
 #include "units/typed.h"
 #include <string>
 
@@ -16,7 +16,9 @@ enum class UnitSystem { Metric, Inch };
 [[nodiscard]] std::string sentenceOf(const AxisModel &m, const AxisState &s, const Finding &f);
 /// Why it matters, one short sentence; what is missing when it is not known.
 [[nodiscard]] std::string reasonOf(const AxisModel &m, const AxisState &s, const Finding &f);
-/// What can hurt a person because of this finding, with its figures; empty where nothing does.
+/// What can hurt a person because of this very finding, with its figures; empty where nothing does.
+[[nodiscard]] std::string dangerOf(const AxisModel &m, const AxisState &s, const Finding &f);
+/// The same, else the usual caution beside such work while the finding does not hold: for report and command line.
 [[nodiscard]] std::string cautionOf(const AxisModel &m, const AxisState &s, const Finding &f);
 /// "1.05 of 1.85 N·m": demand of capacity.
 [[nodiscard]] std::string figuresOf(const Finding &f, UnitSystem units = UnitSystem::Metric);

@@ -8,7 +8,7 @@ namespace lw {
 namespace {
 const Finding *torqueRow(const Evaluation &e, Operating kind) {
     for (const auto &f : e.findings)
-        if ((f.id == CheckId::C01 || f.id == CheckId::C02) && (f.operating == kind)) return &f;
+        if ((f.id == "C01"_check || f.id == "C02"_check) && (f.subject.at == kind)) return &f;
     return nullptr;
 }
 std::string newtons3(double v) {
@@ -18,18 +18,27 @@ std::string lowerFirst(std::string s) {
     if (s.size() > 1 && s[1] >= 'a' && s[1] <= 'z') s[0] = lowerCase(s[0]);
     return s;
 }
+/// "5M belt 375", or "coupled direct".
+std::string driveWords(const AxisModel &m) {
+    std::string words;
+    for (const auto &placed : m.stages)
+        if (const auto *b = std::get_if<ToothedBelt>(&placed.stage); b && b->beltProfileRead())
+            words += (words.empty() ? "" : ", ") + std::string(b->beltProfileRead()->name) + " belt " +
+                     numberText(b->read->lengthMm.value_or(0), 4);
+    return words.empty() ? "coupled direct" : words;
+}
 } // namespace
 
 Verdict worstOf(const Evaluation &e, StationId station) {
     Verdict v = Verdict::Holds;
     for (const auto &f : e.findings)
-        if (spec(f.id).station == station) v = std::min(v, f.verdict);
+        if (f.check->station == station) v = std::min(v, f.verdict);
     return v;
 }
 
 const Finding *worstFinding(const Evaluation &e, StationId station) {
     for (const auto &f : e.findings) // sorted worst first
-        if (spec(f.id).station == station) return &f;
+        if (f.check->station == station) return &f;
     return nullptr;
 }
 
@@ -83,27 +92,31 @@ StationSummary summarise(StationId station, const nlohmann::json &project, const
         break;
     }
     case StationId::Drive:
-        if (m.belt && m.small.teeth > 0 && m.large.teeth > 0)
-            s.figure = std::to_string(m.small.teeth) + " : " + std::to_string(m.large.teeth);
-        else
-            s.figure = m.belt ? "? : ?" : m.hasMotor ? "direct" : "no motor";
-        if (!m.hasMotor) {
+        s.figure = m.hasMotor() ? "direct" : "no motor";
+        if (m.hasStage<ToothedBelt>()) {
+            s.figure.clear();
+            for (const auto &placed : m.stages)
+                if (const auto *b = std::get_if<ToothedBelt>(&placed.stage))
+                    s.figure +=
+                        (s.figure.empty() ? "" : ", ") +
+                        (b->toothed() ? std::to_string(b->driver.teeth) + " : " + std::to_string(b->driven.teeth)
+                                      : std::string("? : ?"));
+        }
+        if (!m.hasMotor()) {
             s.sentence = "choose a motor";
             s.verdict = std::min(s.verdict, Verdict::NotKnown);
         } else if (bad && bad->verdict != Verdict::Holds) {
             s.sentence = sentenceOf(m, e.state, *bad);
-            if (bad->id == CheckId::TR01 && e.state.perToothError != 0) {
-                s.figure = withUnit(std::fabs(e.state.perToothError), Dimension::Length, "mm", 2);
-                s.sentence =
-                    "a tooth: " + std::string(m.beltRead && m.beltRead->profile ? m.beltRead->profile->name : "") +
-                    " belt on " + std::string(m.small.profile->name) + " pulleys climbs out";
-            }
+            if (const auto *b =
+                    bad->id == "TR-01"_check ? m.stageAs<ToothedBelt>(std::size_t(bad->subject.stage)) : nullptr)
+                if (const auto *w = e.state.stageWork<ToothedBelt>(std::size_t(bad->subject.stage));
+                    w && w->perToothError != 0) {
+                    s.figure = withUnit(std::fabs(w->perToothError), Dimension::Length, "mm", 2);
+                    s.sentence = "a tooth: " + std::string(b->beltProfileRead() ? b->beltProfileRead()->name : "") +
+                                 " belt on " + std::string(b->driver.profile->name) + " pulleys climbs out";
+                }
         } else {
-            s.sentence =
-                (m.hasScrew ? m.thread.name + ", " : std::string()) +
-                (m.belt && m.beltRead && m.beltRead->profile ? std::string(m.beltRead->profile->name) + " belt " +
-                                                                   numberText(m.beltRead->lengthMm.value_or(0), 4)
-                                                             : std::string("coupled direct"));
+            s.sentence = (m.screw().named ? m.screw().thread.name + ", " : std::string()) + driveWords(m);
         }
         break;
     case StationId::Proof: {
@@ -111,7 +124,7 @@ StationSummary summarise(StationId station, const nlohmann::json &project, const
         if (bad && bad->verdict == Verdict::Fails) {
             s.figure = marginText(*bad);
             s.sentence = sentenceOf(m, e.state, *bad);
-            if (bad->id == CheckId::M8 && bad->variant == 2) {
+            if (bad->id == "M8"_check && bad->row == 2) {
                 s.figure = withUnit(m.mass.v, Dimension::Mass, "kg", 2);
                 s.sentence = "runs down when power goes: no brake";
             }
@@ -119,7 +132,7 @@ StationSummary summarise(StationId station, const nlohmann::json &project, const
         }
         const Finding *tight = nullptr; // the torque row nearest its limit
         for (const auto &f : e.findings)
-            if ((f.id == CheckId::C01 || f.id == CheckId::C02) &&
+            if ((f.id == "C01"_check || f.id == "C02"_check) &&
                 (!tight || f.verdict < tight->verdict || (f.verdict == tight->verdict && f.margin < tight->margin)))
                 tight = &f;
         if (!tight || tight->missing) {
@@ -133,7 +146,7 @@ StationSummary summarise(StationId station, const nlohmann::json &project, const
         if (tight->verdict == Verdict::NotKnown && tight->low == tight->low) {
             s.figure = bandText(*tight);
             const auto shares = doubtShares(m, *tight);
-            const DoubtInput *most = nullptr; // the guess that makes most of the doubt
+            const InputSpec *most = nullptr; // the guess that makes most of the doubt
             for (const auto &share : shares)
                 if (share.standing == Standing::Assumed && !most) most = share.input;
             s.sentence = !most ? "until the doubt is less"
@@ -178,7 +191,7 @@ std::string headline(StationId station, const AxisModel &m, const Evaluation &e)
                " with no cut";
     }
     case StationId::Drive: {
-        if (!m.hasMotor) return "No motor yet: pick one, or type its plate";
+        if (!m.hasMotor()) return "No motor yet: pick one, or type its plate";
         const auto *bad = worstFinding(e, StationId::Drive);
         if (!bad || bad->verdict == Verdict::Holds) return "The parts fit each other";
         return sentenceOf(m, e.state, *bad);
@@ -191,7 +204,7 @@ std::string headline(StationId station, const AxisModel &m, const Evaluation &e)
             return "Not known: " + (rapid ? missingOf(m, *rapid) : std::string("no motor")) + " needed";
         const Finding *tight = nullptr;
         for (const auto &f : e.findings)
-            if ((f.id == CheckId::C01 || f.id == CheckId::C02) &&
+            if ((f.id == "C01"_check || f.id == "C02"_check) &&
                 (!tight || f.margin / f.wanted < tight->margin / tight->wanted))
                 tight = &f;
         std::string t = std::string(rapid->verdict == Verdict::Holds   ? "Holds at rapid, "

@@ -2,33 +2,12 @@
 #pragma once
 
 #include "proof/evaluate.h"
+#include "proof/words/steps.h"
 #include "units/typed.h"
 #include <string>
 #include <vector>
 
 namespace lw {
-
-struct Term {
-    std::string symbol, name;
-    double si = 0;
-    Standing standing = Standing::Computed;
-    Dimension dimension = Dimension::Number;
-    std::string unit; ///< to show it in
-};
-/// One line: symbol = formula of its terms. The formula is plain text that can be worked out again (SI inside).
-struct WorkingStep {
-    std::string name, symbol, formula;
-    std::vector<Term> terms;
-    double result = 0; ///< SI, as the evaluation has it
-    Dimension dimension = Dimension::Number;
-    std::string unit;
-};
-struct Working {
-    std::vector<WorkingStep> steps;
-    std::string source;      ///< key of docs/sources.md
-    std::string sourceTitle; ///< the same in words
-    std::vector<std::string> assumptions;
-};
 
 [[nodiscard]] Working explain(const AxisModel &m, const AxisState &s, const Finding &f);
 /// The formula with its terms, worked out; NaN when it cannot be.

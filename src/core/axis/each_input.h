@@ -1,0 +1,44 @@
+// The walk itself; see inputs.h. A new input of a part is one line here, of a stage one line in its own file.
+#pragma once
+
+#include "axis/axis_model.h"
+#include "axis/inputs.h"
+
+namespace lw {
+
+template <class Model, class Visit> void eachInput(Model &m, Visit &&visit) {
+    const auto own = [&](const InputSpec &spec, auto &known) { visit(InputId{&spec, -1}, known); };
+    own(input::cutFactor, m.cutFactor);
+    own(input::measuredCutFactor, m.measuredCutFactor);
+    own(input::pull, m.pull);
+    own(input::efficiency, m.efficiency);
+    own(input::mass, m.mass);
+    std::visit(
+        [&](auto &motor) {
+            own(input::torqueFactor, motor.torqueFactor);
+            own(input::currentFactor, m.drive.currentFactor);
+            own(input::rotor, motor.rotor);
+            own(input::radialLoad, motor.radialLoad);
+            own(input::holding, motor.holding);
+            own(input::resistance, motor.resistance);
+            own(input::inductance, motor.inductance);
+        },
+        m.motor);
+    own(input::sag, m.supply.sag);
+    own(input::breakaway, m.breakaway);
+    own(input::lead, m.lead);
+    own(input::runOut, m.runOut);
+    own(input::strut, m.strut);
+    own(input::lostNow, m.lostNow);
+    own(input::nutPlay, m.nutPlay);
+    for (std::size_t k = 0; k < m.stages.size(); ++k)
+        std::visit(
+            [&](auto &stage) {
+                stage.eachInput(stage, [&](const InputSpec &spec, auto &known) {
+                    visit(InputId{&spec, int(k)}, known);
+                });
+            },
+            m.stages[k].stage);
+}
+
+} // namespace lw

@@ -1,0 +1,28 @@
+// What turns the last shaft into motion along the axis, as a variant; what they share is travel a turn and efficiency.
+#pragma once
+
+#include "drive/screw.h"
+#include "machine/known.h"
+#include <string>
+#include <variant>
+
+namespace lw {
+
+/// Screw and nut with their bearings. All not known: an axis of which only the travel of a handle turn is known.
+struct Screw {
+    bool named = false; ///< its thread is known
+    ThreadForm thread;
+    std::string threadProblem;
+    Known root, span, nutFar, threadLength, length, dynamicRating, staticRating, inertia;
+    Ends ends = Ends::FixedSupported;
+    std::string fixedKind, farKind, nutKind;
+    Known bearingStiffness, bearingStatic, bearingBore, bearingOutside;
+    Known nutStiffness, nutLength, nutTurns, preload, bracket, beyondA, beyondB;
+};
+/// A handwheel's rope, band or pinion of a hand-moved table.
+struct Wheel {};
+/// Rack and pinion of a carriage.
+struct Rack {};
+using FinalElement = std::variant<Screw, Rack, Wheel>;
+
+} // namespace lw

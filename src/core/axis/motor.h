@@ -1,0 +1,70 @@
+// What turns an axis: the motor as a variant, its drive, the supply it hangs on, its cable.
+#pragma once
+
+#include "axis/fit_size.h"
+#include "drive/stepper.h"
+#include "machine/known.h"
+#include <string>
+#include <variant>
+
+namespace lw {
+
+/// A hybrid stepper by its plate, and its flange as the drawing and the pulley need it.
+struct Stepper {
+    bool named = false;      ///< there is one: its plate or its kind was typed
+    bool closedLoop = false; ///< knows when it lost steps
+    HoldingConvention convention = HoldingConvention::TwoPhasesOn;
+    bool conventionTyped = false;
+    Known holding, rated, resistance, inductance, rotor, detent, usable;
+    Known torqueFactor{1, Standing::Assumed, 0.85, 1.15, Shape::Triangular}; ///< what the curve worked out is good to
+    int rotorTeeth = 50;
+    FitSize shaft;
+    Known face, body, shaftLength, boltSquare, pilot, radialLoad, radialAt, frontBearing;
+};
+using Motor = std::variant<Stepper>;
+
+struct DriveSettings {
+    Known peak;                                                               ///< A, amplitude of a phase
+    Known currentFactor{1, Standing::Assumed, 0.95, 1.05, Shape::Triangular}; ///< what the setting is good to
+    bool currentKindTyped = false;
+    Known torqueLimit; ///< N m at the motor, set in the drive
+    Known idleShare;   ///< of the current while it stands still
+    Known voltLimit, pulseHigh;
+    int microsteps = 10;
+    bool damping = false;
+};
+struct SupplyModel {
+    std::string id;
+    Known voltage, power, sag;
+    bool unregulated = false;
+};
+struct MotorCable {
+    Known resistance, length; ///< there and back, one phase; m
+};
+
+/// What a motor with its drive and supply gives at a speed, N m; NaN where the plate does not say enough.
+struct Torques {
+    double continuous; ///< all day
+    double peak;       ///< the most it can give for a moment, nothing taken off
+    double countedOn;  ///< what a design may count on
+    double pullOut;    ///< where it loses hold (steppers), the model's own figure
+    PullOutRegion region;
+};
+/// A motor made ready for one evaluation: plate, setting and supply put together once.
+struct StepperAtWork {
+    StepperMotor motor;
+    StepperSupply supply;
+    double torqueFactor = 1, limit = notKnown; ///< limit: N m set in the drive, none: NaN
+    double peakStatic = notKnown;              ///< N m at rest at the set current
+    double corner = notKnown;                  ///< rpm where torque starts to fall
+};
+using MotorAtWork = std::variant<std::monostate, StepperAtWork>;
+
+/// std::monostate when there is no motor or its plate does not say enough (all of it, and the supply, finite and
+/// positive).
+[[nodiscard]] MotorAtWork motorAtWork(const Motor &m, const DriveSettings &drive, const SupplyModel &supply,
+                                      const MotorCable &cable);
+/// @param rpm >= 0. Quasi-steady, see pullOutTorque; beyond the speed where nothing is left there is nothing, not less.
+[[nodiscard]] Torques torquesAt(const MotorAtWork &m, double rpm);
+
+} // namespace lw

@@ -1,0 +1,328 @@
+// The chain of a design: motor with its drive and supply, stages, final element with its ends, brake.
+#include "axis/model_reader.h"
+#include <algorithm>
+#include <cmath>
+
+namespace lw {
+
+void ModelReader::readMotor() {
+    Stepper s;
+    const auto kind = designText("motor/kind");
+    s.closedLoop = kind == "stepper_closed";
+    s.holding = design("motor/holding_torque_Nm");
+    s.rated = design("motor/rated_current_A");
+    s.resistance = design("motor/resistance_ohm");
+    s.inductance = design("motor/inductance_mH");
+    s.rotor = design("motor/rotor_inertia_kgm2");
+    spreadBy(s.rotor, 0.95, 1.05, Shape::Uniform);
+    // A figure somebody guessed has the doubt of a guess; a plate or a data sheet has that of the curve worked out from
+    // it.
+    for (auto *k : {&s.holding, &s.resistance})
+        if (k->assumed()) spreadBy(*k, 0.8, 1.2, Shape::Triangular);
+    if (s.inductance.assumed()) spreadBy(s.inductance, 0.7, 1.4, Shape::Triangular);
+    const auto measured = [](const Known &k) { return k.standing == Standing::Measured; };
+    if (measured(s.holding) && measured(s.inductance))
+        s.torqueFactor = {1, Standing::Measured, 0.9, 1.1, Shape::Triangular}; // what the model itself is good to
+    const auto convention = designText("motor/torque_convention");
+    s.conventionTyped = !convention.empty();
+    if (convention == "one_phase_on") s.convention = HoldingConvention::OnePhaseOn;
+    s.detent = design("motor/detent_torque_Nm");
+    if (!s.detent.known() && s.holding.known()) s.detent = assumed(0.04 * s.holding.v);
+    s.usable = design("motor/usable_speed_rpm");
+    const auto step = design("motor/step_angle_deg");
+    if (step.known()) s.rotorTeeth = std::max(1, static_cast<int>(std::lround(90 / (step.v * 180 / pi))));
+    s.shaft = readFitSize(designText("motor/shaft"));
+    s.face = design("motor/face_mm");
+    s.body = design("motor/body_length_mm");
+    s.shaftLength = design("motor/shaft_length_mm");
+    s.boltSquare = design("motor/bolt_square_mm");
+    s.pilot = design("motor/pilot_mm");
+    s.radialLoad = design("motor/radial_load_N");
+    s.radialAt = design("motor/radial_load_at_mm");
+    if (!s.radialAt.known()) s.radialAt = assumed(20e-3);
+    if (!s.radialLoad.known() && s.face.known()) {
+        const double f = s.face.v * 1e3; // generic frame class, weak
+        const double rating = f <= 43 ? 28 : f <= 58 ? 75 : f <= 62 ? 90 : f <= 90 ? 220 : 400;
+        s.radialLoad = assumed(rating, rating * 0.7, rating * 2, Shape::Lognormal);
+    }
+    s.frontBearing = design("motor/front_bearing_mm");
+    if (!s.frontBearing.known()) s.frontBearing = assumed(5e-3);
+    s.named = s.holding.known() || s.rated.known() || !kind.empty();
+    readDriveSettings(s);
+    m.motor = std::move(s);
+}
+
+void ModelReader::readDriveSettings(const Stepper &s) {
+    const auto measured = [](const Known &k) { return k.standing == Standing::Measured; };
+    auto &set = m.drive;
+    m.pulseLimit = value("/controller/pulse_limit_Hz");
+    const auto current = design("drive/current_A");
+    const auto currentKind = designText("drive/current_kind");
+    set.currentKindTyped = !currentKind.empty();
+    if (current.known()) {
+        set.peak = current;
+        if (currentKind == "rms") set.peak.v *= std::sqrt(2.0);
+        if (current.shape != Shape::None)
+            set.currentFactor = {1, current.standing, current.low / current.v, current.high / current.v,
+                                 Shape::Triangular};
+        else if (measured(current))
+            set.currentFactor = {1, Standing::Measured, 0.98, 1.02, Shape::Triangular}; // by clamp ammeter
+        set.peak.low = set.peak.high = notKnown;
+        set.peak.shape = Shape::None; // its spread is currentFactor
+    } else if (s.rated.known()) {
+        set.peak = assumed(s.rated.v);
+    }
+    const auto micro = design("drive/microsteps");
+    if (micro.known()) set.microsteps = std::clamp(static_cast<int>(micro.v), 1, 1024);
+    set.voltLimit = design("drive/volt_limit_V");
+    set.pulseHigh = design("drive/pulse_high_us");
+    set.damping = designText("drive/damping") == "yes";
+    set.torqueLimit = design("drive/torque_limit_Nm");
+    set.idleShare = axis("settings/idle_current_pct");
+    if (!set.idleShare.known()) set.idleShare = m.vertical ? assumed(0.5) : Known{1, Standing::Computed};
+    auto &supply = m.supply;
+    supply.id = supplyOf(m_project, m.id, m.designId);
+    const std::string at = "/supplies/" + supply.id + "/";
+    supply.voltage = value(at + "voltage_V");
+    supply.power = value(at + "power_W");
+    supply.unregulated = textAt(m_project, at + "kind") == "unregulated";
+    supply.sag = value(at + "sag");
+    if (!supply.sag.known()) {
+        supply.sag = supply.unregulated ? assumed(0.10, 0.0, 0.15, Shape::Uniform) : assumed(0.02);
+    } else if (supply.sag.shape == Shape::None) {
+        // a meter on the supply while it moves, good to a tenth; a plain transformer's as somebody states it, to a half
+        const double share = measured(supply.sag) ? 0.1 : supply.unregulated ? 0.5 : 0;
+        if (share > 0) spreadBy(supply.sag, 1 - share, 1 + share, Shape::Uniform);
+    }
+    m.cable.length = design("cable/length_mm");
+    const auto area = design("cable/cross_section_mm2");
+    // Loop of two conductors, copper 0.0175 ohm mm2/m (IEC 60028 at 20 C: 1/58).
+    m.cable.resistance = m.cable.length.known() && area.known()
+                             ? Known{2 * m.cable.length.v / (58e6 * area.v), Standing::Computed}
+                             : assumed(0);
+    m.stepsTyped = designText("steps_typed");
+    if (!m.stepsTyped.empty())
+        if (const auto f = readFraction(m.stepsTyped); f && f->num > 0) m.stepsTypedRead = *f;
+}
+
+namespace {
+double densityOf(const std::string &material) {
+    return material == "steel" ? 7850 : material == "acetal" ? 1410 : 2700;
+}
+} // namespace
+
+Pulley ModelReader::readPulley(const std::string &p) {
+    Pulley out;
+    const auto teeth = design((p + "/teeth").c_str());
+    out.teeth = teeth.known() ? static_cast<int>(std::min(teeth.v, 1e4)) : 0;
+    out.profile = beltProfile(designText((p + "/profile").c_str()));
+    out.beltWidth = design((p + "/belt_width_mm").c_str());
+    out.faceWidth = design((p + "/face_width_mm").c_str());
+    const auto flanges = design((p + "/flanges").c_str());
+    out.flanges = flanges.known() ? static_cast<int>(flanges.v) : 0;
+    out.bore = readFitSize(designText((p + "/bore").c_str()));
+    out.hub = designText((p + "/hub").c_str(), "clamp");
+    out.material = designText((p + "/material").c_str(), "aluminium");
+    out.density = densityOf(out.material);
+    if (!out.faceWidth.known())
+        out.faceWidth = out.beltWidth.known() ? assumed(out.beltWidth.v + 6e-3) : assumed(16e-3);
+    return out;
+}
+
+ToothedBelt ModelReader::readToothedBelt(const std::string &stage) {
+    const auto design = [&](const char *key) { return value(d + stage + key); };
+    const auto designText = [&](const char *key) { return textAt(m_project, d + stage + key); };
+    ToothedBelt b;
+    b.driver = readPulley(stage + "driver");
+    b.driven = readPulley(stage + "driven");
+    b.beltText = designText("code");
+    if (!b.beltText.empty()) b.read = readDesignation(b.beltText, "belt");
+    if (b.read && b.read->width)
+        b.width = {*b.read->width * 1e-3, Standing::Catalogue};
+    else if (b.driver.beltWidth.known())
+        b.width = assumed(b.driver.beltWidth.v);
+    b.centre = design("centre_mm");
+    b.slotFrom = design("slot_from_mm");
+    b.slotTo = design("slot_to_mm");
+    const auto otherwise = [&](const char *key, double usual) {
+        const auto k = design(key);
+        return k.known() ? k : assumed(usual);
+    };
+    b.tolerance = otherwise("length_tolerance_mm", 0.5e-3);
+    b.service = otherwise("service_factor", 1.5);
+    b.install = otherwise("install_factor", 0.75);
+    b.mesh = otherwise("mesh_factor", 0.7);
+    b.efficiency = otherwise("efficiency", 0.96);
+    b.offFace = otherwise("from_face_mm", 15e-3);
+    if (const auto pull = design("pull_for_1mm_a_metre_N"); pull.known() && b.driver.profile && b.width.known()) {
+        const double table = b.driver.profile->stiffnessPerWidth * b.width.v * 1e3; // N for doubling its length
+        b.stiffnessFactor = {1000 * pull.v / table, pull.standing, 900 * pull.v / table, 1100 * pull.v / table,
+                             Shape::Triangular};
+    }
+    return b;
+}
+
+Coupling ModelReader::readCoupling(const std::string &stage) {
+    const auto design = [&](const char *key) { return value(d + stage + key); };
+    const auto designText = [&](const char *key) { return textAt(m_project, d + stage + key); };
+    Coupling c;
+    c.stiffness = design("stiffness_Nm_rad");
+    if (!c.stiffness.known()) c.stiffness = assumed(400, 200, 600, Shape::Triangular);
+    c.inertia = design("inertia_kgm2");
+    if (!c.inertia.known()) c.inertia = assumed(60e-7);
+    c.boreIn = readFitSize(designText("bore_in"));
+    c.boreOut = readFitSize(designText("bore_out"));
+    return c;
+}
+
+void ModelReader::readStages() {
+    for (const auto &id : stageOrder(m_project, m.id, m.designId)) {
+        if (m.stages.size() == mostStages) {
+            m.problems.push_back("More than " + std::to_string(mostStages) +
+                                 " stages in a row are not reckoned: the rest is left out.");
+            break;
+        }
+        const std::string place = "stages/" + id + "/";
+        if (designText((place + "kind").c_str()) == ToothedBelt::code)
+            m.stages.push_back({id, readToothedBelt(place)});
+        else
+            m.stages.push_back({id, readCoupling(place)});
+    }
+    // nothing said: a coupling, as such drives are built
+    if (m.stages.empty()) m.stages.push_back({"1", readCoupling("stages/1/")});
+}
+
+void ModelReader::readFinal() {
+    Screw s;
+    const auto name = designText("screw/thread");
+    if (!name.empty()) {
+        if (auto t = readThread(name)) {
+            s.thread = *t;
+            s.named = true;
+        } else {
+            s.threadProblem = t.error().detail;
+            m.problems.push_back(s.threadProblem);
+        }
+    }
+    const bool ball = s.named && s.thread.ball;
+    const bool noScrew = m.cls && m.cls->wheel && !s.named;
+    const auto kept = designText("screw/kept"); // not said: a sliding thread is the old one, a ball screw a new one
+    m.keepsScrew = kept == "yes" || (kept != "no" && !ball);
+    Known found; // the lead of the old screw, the surest way first
+    if (m.leadMeasured.known()) {
+        found = m.leadMeasured;
+        m.leadText = numberText(m.leadMeasured.v * 1e3, 7);
+    } else if (m.leadThread.known()) {
+        found = m.leadThread;
+        m.leadText = textAt(m_project, a + "survey/lead/threads_per_inch/typed") + "tpi";
+    } else if (m.leadDial.known()) {
+        found = m.leadDial;
+    } else if (const auto turn = axis("survey/handle/travel_per_turn_mm"); turn.known()) {
+        found = turn;
+    }
+    if (s.named) {
+        m.lead = {s.thread.lead().value(), Standing::Catalogue};
+        // a reading that agrees with the name of the thread confirms it; one that does not is what the axis does
+        if (m.keepsScrew && found.known() && std::fabs(found.v / m.lead.v - 1) > 0.003)
+            m.lead = found;
+        else
+            m.leadText.clear();
+    } else if (m.keepsScrew && found.known()) {
+        m.lead = found;
+    } else if (m.keepsScrew && m.cls) {
+        m.lead = noScrew ? assumed(m.cls->lead * 1e-3, m.cls->lead * 0.83e-3, m.cls->lead * 1.25e-3, Shape::Lognormal)
+                         : assumed(m.cls->lead * 1e-3);
+    }
+    readEfficiency(s, noScrew);
+    const auto *size = ball ? ballScrewSize(s.thread.name) : nullptr;
+    s.root = design("screw/root_mm");
+    if (!s.root.known() && s.named) s.root = {s.thread.root.value(), size ? Standing::Assumed : Standing::Catalogue};
+    s.span = design("screw/bearing_span_mm");
+    s.nutFar = design("screw/nut_far_mm");
+    s.threadLength = design("screw/thread_length_mm");
+    s.length = design("screw/overall_length_mm");
+    if (!s.length.known()) s.length = s.threadLength.known() ? assumed(s.threadLength.v + 0.06) : s.span;
+    s.dynamicRating = design("screw/dynamic_N");
+    s.staticRating = design("screw/static_N");
+    if (size) {
+        if (!s.dynamicRating.known()) s.dynamicRating = assumed(size->dynamic);
+        if (!s.staticRating.known()) s.staticRating = assumed(size->staticLoad);
+    }
+    s.inertia = design("screw/inertia_per_m");
+    if (s.inertia.known() && s.length.known())
+        s.inertia.v *= s.length.v;
+    else if (s.named && s.length.known()) {
+        const auto j = barInertia(s.thread.nominal, metres(s.length.v), kilogramsPerCubicMetre(7850));
+        s.inertia = Known{j ? j->value() : notKnown, Standing::Computed};
+    } else
+        s.inertia = assumed(0);
+    s.ends = endsFromCode(designText("ends", "fixed_supported")).value_or(Ends::FixedSupported);
+    s.fixedKind = designText("fixed_end/kind");
+    s.farKind = designText("far_end/kind");
+    s.nutKind = designText("nut/kind");
+    m.bearingDrag = design("fixed_end/drag_Nm");
+    if (!m.bearingDrag.known() && m.keepsScrew && s.fixedKind.empty())
+        m.bearingDrag = m.handleDrag; // the old bearings stay too
+    if (!m.bearingDrag.known()) m.bearingDrag = assumed(0.06);
+    s.bearingStiffness = design("fixed_end/stiffness_N_um");
+    if (!s.bearingStiffness.known()) s.bearingStiffness = assumed(100e6);
+    s.bearingStatic = design("fixed_end/static_axial_N");
+    s.bearingBore = design("fixed_end/bore_mm");
+    s.bearingOutside = design("fixed_end/outside_mm");
+    m.nutPlay = design("nut/play_mm");
+    s.nutStiffness = design("nut/stiffness_N_um");
+    if (!s.nutStiffness.known()) s.nutStiffness = assumed(size ? size->nutStiffness * 1e6 : 100e6);
+    s.nutLength = design("nut/length_mm");
+    s.nutTurns = design("nut/engaged_turns");
+    s.preload = design("nut/preload_N");
+    if (!s.preload.known()) s.preload = Known{0, Standing::Stated};
+    s.bracket = design("bracket_stiffness_N_um");
+    if (!s.bracket.known()) s.bracket = assumed(100e6);
+    s.beyondA = design("thread_beyond_a_mm");
+    s.beyondB = design("thread_beyond_b_mm");
+    m.brakeTorque = design("brake/torque_Nm");
+    m.hasBrake = m.brakeTorque.known();
+    m.brakeOnScrew = designText("brake/where", "screw") != "motor";
+    m.brakeDelay = design("brake/delay_s");
+    if (!m.brakeDelay.known()) m.brakeDelay = assumed(0.06);
+    // A new nut as such nuts come: none when preloaded, rolled ball nuts 0.02 to 0.08, sliding ones 0.05 to 0.15
+    // (common practice).
+    if (!m.keepsScrew && !m.nutPlay.known())
+        m.nutPlay = s.preload.v > 0 ? assumed(0)
+                    : ball          ? assumed(0.05e-3, 0.02e-3, 0.08e-3, Shape::Uniform)
+                                    : assumed(0.10e-3, 0.05e-3, 0.15e-3, Shape::Uniform);
+    m.bumperStroke = design("bumper/stroke_mm");
+    m.bumperForce = design("bumper/force_N");
+    m.endSpeed = design("end_speed_mm_min");
+    if (noScrew)
+        m.final = m.lathe ? FinalElement(Rack{}) : FinalElement(Wheel{});
+    else
+        m.final = std::move(s);
+}
+
+void ModelReader::readEfficiency(const Screw &s, bool noScrew) {
+    const bool ball = s.named && s.thread.ball;
+    m.efficiency = design("screw/efficiency");
+    if (m.efficiency.standing == Standing::Measured) spreadBy(m.efficiency, 0.85, 1.15, Shape::Triangular);
+    if (!m.efficiency.known() && m.keepsScrew) m.efficiency = m.screwEfficiencyFound;
+    if (!m.efficiency.known()) {
+        if (noScrew)
+            m.efficiency = assumed(0.85);
+        else if (ball)
+            m.efficiency = assumed(0.90);
+        else if (s.named) {
+            const auto f =
+                slidingScrew({s.thread.mean, s.thread.pitch, s.thread.starts, s.thread.flankHalfAngle, 0.13}, {});
+            m.efficiency = assumed(f ? f->forward : 0.30);
+        } else
+            m.efficiency = assumed(0.30);
+    }
+    if (m.efficiency.v > 1) m.efficiency.v = notKnown;
+    if (m.efficiency.shape == Shape::None && m.efficiency.known()) {
+        m.efficiency.shape = Shape::Triangular;
+        m.efficiency.low = noScrew ? 0.8 : ball ? 0.85 : std::min(0.20, m.efficiency.v);
+        m.efficiency.high = noScrew ? 0.9 : ball ? 0.95 : std::max(0.45, m.efficiency.v);
+    }
+}
+
+} // namespace lw

@@ -1,0 +1,26 @@
+// Motor straight on the next shaft, through a coupling.
+#pragma once
+
+#include "axis/fit_size.h"
+#include "axis/inputs.h"
+#include "axis/stages/stage_load.h"
+#include "drive/chain.h"
+
+namespace lw {
+
+struct Coupling {
+    static constexpr std::string_view code = "coupling";
+    Known stiffness, inertia; ///< N m/rad; kg m^2
+    FitSize boreIn, boreOut;
+
+    /// Calls visit(InputSpec, Known &) for each of its inputs; static, so that it serves const and other stages.
+    template <class Self, class Visit> static void eachInput(Self &self, Visit &&visit) {
+        visit(input::couplingStiffness, self.stiffness);
+    }
+    struct Work {};
+    [[nodiscard]] Fraction reduction() const { return {1, 1}; }
+    [[nodiscard]] StageFigures figures(Work &work) const;
+    void load(Work &work, StageFigures &figures, const StageLoad &load) const;
+};
+
+} // namespace lw

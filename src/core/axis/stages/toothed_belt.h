@@ -1,0 +1,71 @@
+// A toothed belt on two pulleys.
+#pragma once
+
+#include "axis/fit_size.h"
+#include "axis/inputs.h"
+#include "axis/stages/stage_load.h"
+#include "drive/belt.h"
+#include "drive/chain.h"
+#include <array>
+
+namespace lw {
+
+struct Pulley {
+    int teeth = 0; ///< 0: not known
+    const BeltProfile *profile = nullptr;
+    Known beltWidth, faceWidth;
+    int flanges = 0;
+    FitSize bore;
+    std::string hub, material;
+    double density = 2700; ///< kg/m^3, of its material
+};
+
+struct ToothedBelt {
+    static constexpr std::string_view code = "belt";
+    Pulley driver, driven; ///< on the input shaft, on the output shaft
+    std::string beltText;  ///< as typed
+    Result<Designation> read = fail(CalcErrorCode::Missing, "belt");
+    Known centre, slotFrom, slotTo, tolerance, width, service, install, efficiency, mesh, offFace;
+    Known stiffnessFactor{1, Standing::Assumed, 0.5, 2.0, Shape::Lognormal};
+
+    /// Calls visit(InputSpec, Known &) for each of its inputs; static, so that it serves const and other stages.
+    template <class Self, class Visit> static void eachInput(Self &self, Visit &&visit) {
+        visit(input::beltStiffness, self.stiffnessFactor);
+    }
+    /// What is worked out of it; lengths in m, forces in N.
+    struct Work {
+        bool matches = false;  ///< belt and pulleys are of one profile, or run together all the same
+        bool geometry = false; ///< centre distance and both pulleys are known
+        OpenBelt open{};
+        BeltForces forces{};
+        bool forcesKnown = false;
+        double centre = notKnown;
+        double slotInward = notKnown, slotOutward = notKnown, needInward = notKnown, needOutward = notKnown;
+        double swing = notKnown;          ///< of the tension, from the run-out of its output seat
+        double stiffness = notKnown;      ///< N m/rad at the driven shaft
+        int teethSeat = 0, teethMesh = 0; ///< of a belt that does not match
+        double perToothError = 0;
+        double shaftLoad = notKnown;         ///< pull on either shaft, the larger of standing and working
+        std::array<PulleySize, 2> pulleys{}; ///< driver, driven
+        std::array<double, 2> wall{notKnown, notKnown};
+        std::array<double, 2> inertia{0, 0};
+    };
+    [[nodiscard]] StageFigures figures(Work &work) const;
+    void load(Work &work, StageFigures &figures, const StageLoad &load) const;
+
+    [[nodiscard]] const Pulley &pulley(std::size_t side) const { return side == 0 ? driver : driven; }
+    [[nodiscard]] bool toothed() const { return driver.teeth > 0 && driven.teeth > 0; }
+    [[nodiscard]] Fraction reduction() const {
+        return toothed() ? makeFraction(driven.teeth, driver.teeth).value_or(Fraction{1, 1}) : Fraction{1, 1};
+    }
+    [[nodiscard]] double ratio() const { return toothed() ? double(driven.teeth) / driver.teeth : 1.0; }
+    /// The pulley with the fewer teeth decides mesh and pull.
+    [[nodiscard]] int fewerTeeth() const { return std::min(driver.teeth, driven.teeth); }
+    [[nodiscard]] bool driverIsSmaller() const { return driver.teeth <= driven.teeth; }
+    [[nodiscard]] const BeltProfile *beltProfileRead() const { return read && read->profile ? read->profile : nullptr; }
+    [[nodiscard]] const BeltProfile *profileUsed() const; ///< of the belt, else of the pulleys
+    [[nodiscard]] int beltTeeth() const;                  ///< 0 when not known
+    [[nodiscard]] int flangedPulleys() const { return (driver.flanges > 0) + (driven.flanges > 0); }
+};
+
+} // namespace lw

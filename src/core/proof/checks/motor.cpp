@@ -1,0 +1,571 @@
+// Motor, drive, supply and controller.
+#include "drive/steps.h"
+#include "proof/checks/limits.h"
+#include "proof/checks/torque_steps.h"
+#include <algorithm>
+#include <cmath>
+
+namespace lw {
+
+TorqueRails torqueRails(bool closedLoop) {
+    return closedLoop ? TorqueRails{1 / 0.9, 1 / 0.75} : TorqueRails{1 / 0.7, 1 / 0.5};
+}
+
+namespace {
+using namespace checks;
+using Dm = Dimension;
+constexpr auto proof = StationId::Proof;
+
+constexpr std::string_view aboveSixty = "Above 60 V d.c., or with coolant about, cover every bus. Mains wiring is for "
+                                        "those licensed for it where you live.";
+
+std::string highVoltage(const AxisScope &, const Finding &f) { return std::string(f.demand > 60 ? aboveSixty : ""); }
+
+void torqueRows(const AxisScope &a, Rows &rows, bool closedLoop) {
+    if (a.m.stepper().closedLoop != closedLoop) return;
+    const auto rails = torqueRails(closedLoop);
+    for (const auto &p : a.s.points) {
+        auto f = marginRow(p.demand, p.design, rails.must, rails.wanted);
+        f.subject.at = p.kind;
+        f.subject.cut = static_cast<std::int16_t>(p.cut);
+        rows.add(f);
+    }
+}
+std::string torqueName(const AxisModel &m, const Finding &f) {
+    switch (f.subject.at) {
+    case Operating::Breakaway: return "Breaking away";
+    case Operating::RapidUp: return m.vertical ? "Rapid up, speeding up" : "Rapid, speeding up";
+    case Operating::RapidDown: return "Rapid down, speeding up";
+    case Operating::Braking: return m.vertical ? "Braking on the way down" : "Braking from rapid";
+    case Operating::Hold: return "Holding still";
+    case Operating::Cutting:
+        if (const auto *c = cutOf(m, f)) return c->name;
+        break;
+    case Operating::None: break;
+    }
+    return std::string(f.check->title);
+}
+std::string sayTorque(const AxisScope &a, const Finding &f) {
+    return torqueName(a.m, f) + " asks " + torqueText(f.demand) + ", the motor has " + torqueText(f.capacity) +
+           " there.";
+}
+std::string whyTorque(const AxisScope &a, const Finding &f) {
+    const auto *p = pointOf(a, f);
+    std::string t = "At " + rpmText(p ? p->rpm : 0) + " of the motor";
+    if (f.subject.at != Operating::Cutting) return t + ".";
+    const auto *c = cutOf(a.m, f);
+    t += ", " + numberText(c ? c->feed * 60e3 : 0, 3) + "\u00a0mm/min.";
+    if (c && c->capped) t += " Capped by the spindle.";
+    return t;
+}
+void cutForceStep(const AxisScope &a, const Finding &f, Steps &w) {
+    const auto *c = cutOf(a.m, f);
+    if (!c || !c->force.known() || c->capped) return;
+    if (c->kind == CutKind::Milling && c->tangential == c->tangential && c->force.standing == Standing::Computed)
+        w.step("Force of the cut on the axis", "F_cut", "x*F_t",
+               {constant("x", "radial push bounded", c->uncapped / c->tangential),
+                newtonTerm("F_t", "at the tooth, material table and edge wear", c->tangential)},
+               c->force.v, Dm::Force, "N");
+    if (c->kind == CutKind::Drilling && c->force.standing == Standing::Computed) {
+        const auto &d = c->drill;
+        const double half = std::sin(d.point.value() / 2);
+        w.step("Push of the drill", "F_cut", "k_th*k_c*D*f/2*sin(sigma/2)",
+               {constant("k_th", "point kind", d.thrustFactor),
+                term("k_c", "cutting force at this chip",
+                     d.kc11.value() * std::pow(inMillimetres(d.feedPerTurn) / 2 * half, -d.mc) * d.wear * d.toolSpeed,
+                     Dm::Pressure, "N/mm2"),
+                term("D", "drill", d.drill.value(), Dm::Length, "mm"),
+                term("f", "feed a turn", d.feedPerTurn.value(), Dm::Length, "mm"),
+                term("sigma", "point angle", d.point.value(), Dm::Angle, "deg")},
+               c->force.v, Dm::Force, "N");
+    }
+}
+void workTorque(const AxisScope &a, const Finding &f, Steps &w) {
+    const auto *p = pointOf(a, f);
+    if (!p) return;
+    cutForceStep(a, f, w);
+    const double accel = p->kind == Operating::RapidUp || p->kind == Operating::RapidDown ? 1
+                         : p->kind == Operating::Braking                                  ? -1
+                                                                                          : 0;
+    torqueSteps(a, *p, p->moment, accel, w);
+    motorGivesSteps(a, *p, w);
+}
+void askMotorAndLead(const AxisModel &m, const Finding &, Asks &asks) {
+    askMotor(m, asks);
+    asks.ask(m.lead.known(), "the lead");
+}
+void motorSpeedStep(const AxisScope &a, const Finding &, Steps &w) {
+    w.step("Motor at rapid, rpm", "n", "60*v*i/l",
+           {term("v", "rapid", a.m.rapid, Dm::Speed, "mm/min"), reductionTerm(a),
+            term("l", "lead", a.m.lead, Dm::Lead, "mm")},
+           a.s.motorRpm);
+}
+/// The fastest the motor turns at any operating point, rpm.
+double fastestAsked(const AxisState &s) {
+    double most = 0;
+    for (const auto &p : s.points)
+        most = std::max(most, p.rpm);
+    return most;
+}
+/// The cut biting in the moment the axis speeds up along its feed.
+Moment suddenLoad(const AxisModel &m, const OperatingPoint &p) {
+    Moment at = p.moment;
+    at.acceleration = fromSi<Acceleration>(m.acceleration.v * at.direction);
+    return at;
+}
+/// A plain transformer follows the mains, a tenth high.
+double mainsHigh(const AxisModel &m) { return m.supply.unregulated ? 1.1 : 1.0; }
+Term fullStepsTerm(const AxisModel &m) { return constant("N", "full steps a turn", 4 * m.stepper().rotorTeeth); }
+Term microstepsTerm(const AxisModel &m) { return constant("u", "microsteps", m.drive.microsteps); }
+/// What the lead is out by over the travel at most, m; zero when it is exact or assumed.
+double leadDoubt(const AxisModel &m) {
+    const auto &l = m.lead;
+    if (l.assumed() || l.shape == Shape::None || !(l.high > l.low)) return 0;
+    return (l.high - l.low) / 2 / l.v * m.travel.v;
+}
+std::string sayStepError(const Finding &f) {
+    if (f.row == 1)
+        return "The travel a turn is known to " + micrometres(f.demand) +
+               " over the travel: the steps are set right at the first cuts.";
+    return f.demand == 0 ? "Steps a millimetre come out exactly."
+                         : "The decimal is off by " + micrometres(f.demand) + " over the travel.";
+}
+void smallestStepSteps(const AxisScope &a, Steps &w) {
+    const auto &m = a.m;
+    const auto &s = a.s;
+    if (!s.motorKnown || !std::isfinite(s.dependable)) return;
+    const double friction = (s.friction * s.chain.lead.value() / m.efficiency.v + m.bearingDrag.v + s.preloadDrag) /
+                            (s.ratio() * forwardOf(s.chain.stages));
+    const auto lead = term("l", "lead", m.lead, Dm::Lead, "mm");
+    w.step("Friction at the motor", "T_f", "(F*l/(2*pi*eta) + T_drag)/(i*eta_d)",
+           {term("F", "pull of the ways", m.pull, Dm::Force, "N"), lead, term("eta", "screw", m.efficiency),
+            dragTerm(a), reductionTerm(a), driveTerm(a)},
+           friction, Dm::Torque, "Nm");
+    const auto full = term("q", "full step", s.fullStep, Dm::Length, "um");
+    if (s.dependable > s.microstep * (1 + 1e-12))
+        w.step("Dead zone and 5 % of a full step", "s", "2*asin(T_f/T_pk)/N*l/(2*pi*i) + 0.05*q",
+               {term("T_f", "friction", friction, Dm::Torque, "Nm"),
+                term("T_pk", "motor at rest", s.peakStatic, Dm::Torque, "Nm"),
+                constant("N", "rotor teeth", m.stepper().rotorTeeth), lead, reductionTerm(a), full},
+               s.dependable, Dm::Length, "um");
+    else
+        w.step("Never finer than a microstep", "s", "q/u", {full, microstepsTerm(m)}, s.dependable, Dm::Length, "um");
+}
+
+const AxisCheck list[] = {
+    {{.code = "C01",
+      .title = "Torque",
+      .part = Part::Motor,
+      .station = proof,
+      .unit = "Nm",
+      .advice = "Voltage or speed above the corner, reduction below it.",
+      .source = "PMSM-CIRCLE",
+      .needs = askTorque,
+      .say = sayTorque,
+      .why = whyTorque,
+      .name = torqueName,
+      .work = workTorque,
+      // More current would help too, but it warms the motor, and warmth is not judged yet: not offered here.
+      .levers = {Lever::Ratio, Lever::Voltage, Lever::Rapid, Lever::Acceleration}},
+     [](const AxisScope &a, Rows &rows) { torqueRows(a, rows, false); }},
+    {{.code = "C02",
+      .title = "Torque, closed loop",
+      .part = Part::Motor,
+      .station = proof,
+      .unit = "Nm",
+      .advice = "Speed above the corner, reduction below it.",
+      .source = "PMSM-CIRCLE",
+      .needs = askTorque,
+      .say = sayTorque,
+      .why = whyTorque,
+      .name = torqueName,
+      .work = workTorque,
+      .levers = {Lever::Ratio, Lever::Voltage, Lever::Rapid, Lever::Acceleration}},
+     [](const AxisScope &a, Rows &rows) { torqueRows(a, rows, true); }},
+    {{.code = "C03",
+      .title = "Supply against back-EMF",
+      .part = Part::Supply,
+      .station = proof,
+      .unit = "rpm",
+      .advice = "More voltage or less speed; never more current.",
+      .source = "PMSM-CIRCLE",
+      .needs = askMotorAndLead,
+      .say = [](const AxisScope &, const Finding &f) -> std::string {
+          return f.verdict == Verdict::Holds ? "The supply can oppose the back-EMF at rapid."
+                                             : "At rapid the back-EMF is beyond the supply: the motor would brake.";
+      },
+      .work = motorSpeedStep,
+      .levers = {Lever::Ratio, Lever::Voltage, Lever::Rapid}},
+     [](const AxisScope &a, Rows &rows) { // no motoring point at rapid
+         if (!a.s.motorKnown) return rows.add(plainRow(Verdict::NotKnown));
+         const auto top = torquesAt(a.s.motor, a.s.motorRpm);
+         rows.add(plainRow(!(a.s.motorRpm == a.s.motorRpm)     ? Verdict::NotKnown
+                           : top.region == PullOutRegion::None ? Verdict::Fails
+                                                               : Verdict::Holds,
+                           a.s.motorRpm));
+     }},
+    {{.code = "C04",
+      .title = "Drive current",
+      .part = Part::Drive,
+      .station = StationId::Drive,
+      .unit = "A",
+      .advice = "Set the drive lower.",
+      .source = "PRACTICE",
+      .needs = [](const AxisModel &m, const Finding &,
+                  Asks &asks) { asks.ask(m.stepper().rated.known(), "plate current"); },
+      .say =
+          [](const AxisScope &, const Finding &f) {
+              return "The drive puts " + withUnit(f.demand, Dm::Current, "A", 2) + " peak into a motor that stands " +
+                     withUnit(f.capacity, Dm::Current, "A", 2) + ".";
+          },
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              w.step("Most the windings stand", "I_max", "sqrt(2)*I_r",
+                     {term("I_r", "plate current", a.m.stepper().rated, Dm::Current, "A")}, f.capacity, Dm::Current,
+                     "A");
+          },
+      .levers = {Lever::Current}},
+     [](const AxisScope &a, Rows &rows) {
+         rows.add(marginRow(a.m.drive.peak.v, std::sqrt(2.0) * a.m.stepper().rated.v, 1 / 1.1, 1));
+     }},
+    {{.code = "C06",
+      .title = "Load against rotor inertia",
+      .part = Part::Motor,
+      .station = proof,
+      .unit = "gcm2",
+      .advice = "More reduction: it falls with its square.",
+      .source = "PRACTICE",
+      .needs =
+          [](const AxisModel &m, const Finding &, Asks &asks) {
+              asks.ask(m.stepper().rotor.known(), "rotor inertia");
+              asks.ask(m.mass.known(), "what moves");
+          },
+      .say = [](const AxisScope &,
+                const Finding &f) { return "The load is " + timesText(f.demand / f.capacity) + " the rotor."; },
+      .why = [](const AxisScope &, const Finding &) -> std::string {
+          return "A heavy load behind a light rotor rings.";
+      },
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              const auto &c = a.s.chain;
+              const auto m = term("m", "what moves", acceleratedMass(c).value(), Dm::Mass, "kg", a.m.mass.standing);
+              const auto l = term("l", "lead", a.m.lead, Dm::Lead, "mm");
+              if (c.stages.size() == 1) {
+                  w.step("Load as the motor feels it", "J_L", "(m*(l/(2*pi))^2 + J_s)/i^2 + J_1",
+                         {m, l,
+                          term("J_s", "screw and its pulley", (c.final + c.stages[0].out).value(), Dm::Inertia, "gcm2"),
+                          reductionTerm(a),
+                          term("J_1", "motor pulley or coupling", c.stages[0].in.value(), Dm::Inertia, "gcm2")},
+                         f.demand, Dm::Inertia, "gcm2");
+                  return;
+              }
+              Inertia J = acceleratedMass(c) * c.lead * c.lead + c.final;
+              w.step("At the final shaft", "J_s", "m*(l/(2*pi))^2 + J_f",
+                     {m, l, term("J_f", "final element", c.final.value(), Dm::Inertia, "gcm2")}, J.value(), Dm::Inertia,
+                     "gcm2");
+              for (std::size_t k = c.stages.size(); k-- > 0;) {
+                  const auto &stage = c.stages[k];
+                  const auto before = J;
+                  J = inertiaAtMotor({&stage, 1}, J);
+                  w.step(k == 0 ? "Load as the motor feels it" : "At shaft " + std::to_string(k),
+                         "J_" + std::to_string(k), "(J_b + J_o)/i^2 + J_i",
+                         {term("J_b", "behind it", before.value(), Dm::Inertia, "gcm2"),
+                          term("J_o", "at its output", stage.out.value(), Dm::Inertia, "gcm2"),
+                          term("i", "its reduction", stage.reduction.value()),
+                          term("J_i", "at its input", stage.in.value(), Dm::Inertia, "gcm2")},
+                         J.value(), Dm::Inertia, "gcm2");
+              }
+          },
+      .levers = {Lever::Ratio}},
+     [](const AxisScope &a, Rows &rows) {
+         rows.add(marginRow(loadInertiaAtMotor(a.s.chain).value(), a.m.stepper().rotor.v, 0.1, 0.2));
+     }},
+    {{.code = "C07",
+      .title = "Mid-band howl",
+      .part = Part::Motor,
+      .station = proof,
+      .unit = "rpm",
+      .advice = "A damper, an anti-resonance drive, or closed loop.",
+      .source = "PRACTICE",
+      .needs = askMotorAndLead,
+      .say = [](const AxisScope &a, const Finding &f) -> std::string {
+          if (a.m.stepper().closedLoop) return "Closed loop: no mid-band stall.";
+          if (a.m.drive.damping) return "The drive damps the mid-band.";
+          if (f.verdict == Verdict::Holds) return "All speeds stay below the corner at " + rpmText(a.s.corner) + ".";
+          return "It works up to " + rpmText(f.demand) + ", above the corner at " + rpmText(a.s.corner) +
+                 ": it may howl or stall there.";
+      },
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              const OperatingPoint *fastest = nullptr;
+              for (const auto &p : a.s.points)
+                  if (p.rpm == f.demand && !fastest) fastest = &p;
+              if (!fastest) return;
+              w.step("Fastest it works, motor, rpm", "n", "60*v*i/l",
+                     {term("v", fastest->kind == Operating::Cutting ? "feed of that cut" : "rapid",
+                           fastest->moment.speed.value(), Dm::Speed, "mm/min"),
+                      reductionTerm(a), term("l", "lead", a.m.lead, Dm::Lead, "mm")},
+                     f.demand);
+          }},
+     [](const AxisScope &a, Rows &rows) {
+         const double asked = fastestAsked(a.s);
+         Verdict v = Verdict::Holds;
+         if (!a.m.stepper().closedLoop && !a.m.drive.damping)
+             v = !a.s.motorKnown || !(asked == asked) ? Verdict::NotKnown
+                 : asked <= a.s.corner                ? Verdict::Holds
+                                                      : Verdict::Watch;
+         rows.add(plainRow(v, asked, a.s.corner));
+     }},
+    {{.code = "C08",
+      .title = "Sudden load",
+      .part = Part::Motor,
+      .station = proof,
+      .unit = "Nm",
+      .advice = "Jerk-limited ramp; halve the acceleration.",
+      .source = "EQUAL-AREA",
+      .needs = askTorque,
+      .say =
+          [](const AxisScope &a, const Finding &f) {
+              return cutName(a.m, f) + " biting while it speeds up asks " + torqueText(f.demand) + " at once of " +
+                     torqueText(f.capacity) + ".";
+          },
+      .why = [](const AxisScope &, const Finding &) -> std::string {
+          return "The rotor overshoots under a load that comes all at once.";
+      },
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              if (const auto *p = pointOf(a, f)) torqueSteps(a, *p, suddenLoad(a.m, *p), 1, w);
+          },
+      .levers = {Lever::Ratio, Lever::Acceleration}},
+     [](const AxisScope &a, Rows &rows) { // acceleration and cut arriving together, open loop
+         if (a.m.stepper().closedLoop) return;
+         Finding worstRow;
+         bool any = false;
+         for (const auto &p : a.s.points) {
+             if (p.kind != Operating::Cutting) continue;
+             const auto t = torqueAt(a.s.chain, suddenLoad(a.m, p));
+             auto f = marginRow(std::fabs(t.motor.value()), p.quasi, 1 / 0.7246, 2);
+             f.subject.cut = static_cast<std::int16_t>(p.cut);
+             if (!any || (!worstRow.missing && !(f.margin >= worstRow.margin))) worstRow = f;
+             any = true;
+         }
+         if (any) rows.add(worstRow);
+     }},
+    {{.code = "C17",
+      .title = "Supply against the drive's limit",
+      .part = Part::Supply,
+      .station = StationId::Drive,
+      .unit = "V",
+      .advice = "A lower supply voltage.",
+      .source = "PRACTICE",
+      .hazard = aboveSixty,
+      .needs =
+          [](const AxisModel &m, const Finding &, Asks &asks) {
+              asks.ask(m.supply.voltage.known(), "supply voltage");
+              asks.ask(m.drive.voltLimit.known(), "the drive's voltage limit");
+          },
+      .say =
+          [](const AxisScope &, const Finding &f) {
+              return "The supply brings " + voltText(f.demand) + " to a drive for " + voltText(f.capacity) + ".";
+          },
+      .caution = highVoltage,
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              w.step("What comes to the drive", "V", "k_m*V_s",
+                     {constant("k_m", a.m.supply.unregulated ? "mains high: a plain transformer follows" : "regulated",
+                               mainsHigh(a.m)),
+                      term("V_s", "supply", a.m.supply.voltage, Dm::Voltage, "V")},
+                     f.demand, Dm::Voltage, "V");
+          },
+      .levers = {Lever::Voltage}},
+     [](const AxisScope &a, Rows &rows) {
+         rows.add(marginRow(a.m.supply.voltage.v * mainsHigh(a.m), a.m.drive.voltLimit.v, 1, 1 / voltageUse));
+     }},
+    {{.code = "C18",
+      .title = "Supply against motor warmth",
+      .part = Part::Supply,
+      .station = StationId::Drive,
+      .unit = "V",
+      .advice = "Watch the body temperature, even at idle.",
+      .source = "PRACTICE",
+      .hazard = aboveSixty,
+      .needs =
+          [](const AxisModel &m, const Finding &, Asks &asks) {
+              asks.ask(m.supply.voltage.known(), "supply voltage");
+              asks.ask(m.stepper().inductance.known(), "winding inductance");
+          },
+      .say =
+          [](const AxisScope &, const Finding &f) {
+              return voltText(f.demand) + " on windings that stay cool up to about " + voltText(f.capacity, 2) + ".";
+          },
+      .why = [](const AxisScope &, const Finding &) -> std::string { return "A rule of warmth, not a limit."; },
+      .caution = highVoltage,
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              w.step("Rule of warmth", "V", "32*sqrt(L*1000)",
+                     {term("L", "inductance", a.m.stepper().inductance, Dm::Inductance, "mH")}, f.capacity, Dm::Voltage,
+                     "V");
+          },
+      .levers = {Lever::Voltage}},
+     [](const AxisScope &a, Rows &rows) {
+         rows.add(marginRow(a.m.supply.voltage.v, 32 * std::sqrt(a.m.stepper().inductance.v * 1e3), 0, 1));
+     }},
+    {{.code = "C24",
+      .title = "Pulse rate",
+      .part = Part::Controller,
+      .station = proof,
+      .unit = "kHz",
+      .advice = "Fewer microsteps: 10 loses nothing measurable.",
+      .source = "RATIONAL",
+      .needs =
+          [](const AxisModel &m, const Finding &, Asks &asks) {
+              asks.ask(m.pulseLimit.known(), "the controller's fastest pulses");
+              asks.ask(m.lead.known(), "the lead");
+          },
+      .say =
+          [](const AxisScope &, const Finding &f) {
+              return withUnit(f.demand, Dm::Frequency, "kHz", 3) + " of pulses at rapid, " +
+                     withUnit(f.capacity, Dm::Frequency, "kHz", 3) + " can be made.";
+          },
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              w.step("Pulses at rapid", "f", "v*N*u*i/l",
+                     {term("v", "rapid", a.m.rapid, Dm::Speed, "mm/min"), fullStepsTerm(a.m), microstepsTerm(a.m),
+                      reductionTerm(a), term("l", "lead", a.m.lead, Dm::Lead, "mm")},
+                     f.demand, Dm::Frequency, "kHz");
+          },
+      .levers = {Lever::Microsteps, Lever::Ratio, Lever::Rapid}},
+     [](const AxisScope &a, Rows &rows) { rows.add(marginRow(a.s.stepRate, a.s.rateLimit, 1, 1.25)); }},
+    {{.code = "C26",
+      .title = "Steps a millimetre",
+      .part = Part::Controller,
+      .station = StationId::FirstCuts,
+      .unit = "um",
+      .advice = "Enter the exact fraction.",
+      .source = "RATIONAL",
+      .needs = [](const AxisModel &m, const Finding &,
+                  Asks &asks) { asks.ask(m.lead.known() && !m.lead.assumed(), "the lead, ten turns against a rule"); },
+      .say = [](const AxisScope &, const Finding &f) { return sayStepError(f); },
+      .figure =
+          [](const Finding &f) {
+              return f.row == 1 ? sayStepError(f) : f.demand == 0 ? std::string("exact") : micrometres(f.demand);
+          },
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              const auto &m = a.m;
+              const auto lead = term("l", "travel a turn", m.lead, Dm::Lead, "mm");
+              w.step("Steps a metre", "q", "N*u*i/l", {fullStepsTerm(m), microstepsTerm(m), reductionTerm(a), lead},
+                     1 / a.s.microstep);
+              const double own = f.row == 1 ? leadDoubt(m) : 0;
+              const auto rounding = term("d_r",
+                                         m.stepsTyped.empty() ? "the decimal's rounding, over the travel"
+                                                              : "what is typed less what is right, over the travel",
+                                         f.demand - own, Dm::Length, "um");
+              if (f.row == 1)
+                  w.step("Out by over the travel", "d", "(l_hi - l_lo)/2/l*L + d_r",
+                         {term("l_hi", "travel a turn at most", m.lead.high, Dm::Lead, "mm", m.lead.standing),
+                          term("l_lo", "at least", m.lead.low, Dm::Lead, "mm", m.lead.standing), lead,
+                          term("L", "travel", m.travel, Dm::Length, "mm"), rounding},
+                         f.demand, Dm::Length, "um");
+              else
+                  w.step("Out by over the travel", "d", "d_r", {rounding}, f.demand, Dm::Length, "um");
+          }},
+     [](const AxisScope &a, Rows &rows) { // exact, or the decimal's error over the travel
+         const auto &m = a.m;
+         const Fraction lead = m.leadFraction();
+         const auto steps = lead.num > 0 ? stepsPerMillimetre(4 * m.stepper().rotorTeeth, m.drive.microsteps,
+                                                              reductionOf(a.s.chain.stages), lead)
+                                         : Result<Fraction>(fail(CalcErrorCode::Missing, "lead"));
+         if (!steps) return rows.add(plainRow(Verdict::NotKnown));
+         double error = notKnown;
+         if (m.stepsTyped.empty()) {
+             error = std::fabs(roundingOverTravel(*steps, metres(m.travel.v)));
+         } else if (m.stepsTypedRead) {
+             if (const auto off = typedStepsError(*steps, *m.stepsTypedRead, m.travel.v)) error = std::fabs(*off);
+         }
+         // exact steps of a lead that is not exact: what it is out by over the travel stays until the steps are
+         // calibrated
+         const double leadOut = leadDoubt(m);
+         Verdict v = !(error == error)         ? Verdict::NotKnown
+                     : error == 0              ? Verdict::Holds
+                     : error <= stepErrorLimit ? Verdict::Watch
+                                               : Verdict::Fails;
+         if (m.lead.assumed())
+             v = std::min(v, Verdict::NotKnown);
+         else if (leadOut > stepErrorLimit)
+             v = std::min(v, Verdict::Watch);
+         auto f = plainRow(v, error + leadOut, stepErrorLimit);
+         f.missing = !(error == error) || m.lead.assumed();
+         f.row = leadOut > stepErrorLimit ? 1 : 0;
+         rows.add(f);
+     }},
+    {{.code = "M4",
+      .title = "Motor speed at rapid",
+      .part = Part::Motor,
+      .station = proof,
+      .unit = "rpm",
+      .advice = "Coarser lead, less reduction, more supply voltage.",
+      .source = "PRACTICE",
+      .say =
+          [](const AxisScope &, const Finding &f) {
+              return "At rapid the motor turns " + rpmText(f.demand) + " of " + rpmText(f.capacity) + " usable.";
+          },
+      .work = motorSpeedStep,
+      .levers = {Lever::Ratio, Lever::Voltage, Lever::Rapid}},
+     [](const AxisScope &a, Rows &rows) {
+         const auto &usable = a.m.stepper().usable;
+         if (usable.known()) rows.add(marginRow(a.s.motorRpm, usable.v * 60 / (2 * pi), 1, 1 / 0.9));
+     }},
+    {{.code = "M5",
+      .title = "Smallest step",
+      .part = Part::Motor,
+      .station = proof,
+      .unit = "um",
+      .advice = "Less friction or more torque, then reduction.",
+      .source = "PMSM-CIRCLE",
+      .needs = askMotorAndLead,
+      .say =
+          [](const AxisScope &, const Finding &f) {
+              return "The smallest sure step is " + micrometres(f.demand) + " of " + micrometres(f.capacity) +
+                     " wished.";
+          },
+      .why = [](const AxisScope &, const Finding &) -> std::string {
+          return "Friction holds the rotor off; microsteps are smoothness, not accuracy.";
+      },
+      .work = [](const AxisScope &a, const Finding &, Steps &w) { smallestStepSteps(a, w); },
+      .levers = {Lever::Ratio}},
+     [](const AxisScope &a, Rows &rows) {
+         if (a.m.repeatTarget.known()) rows.add(marginRow(a.s.dependable, a.m.repeatTarget.v, 1, 3));
+     }},
+    {{.code = "M6",
+      .title = "Room to reach rapid",
+      .part = Part::Axis,
+      .station = proof,
+      .unit = "mm",
+      .advice = "Speed up harder, or accept a lower rapid.",
+      .source = "KIN",
+      .say =
+          [](const AxisScope &, const Finding &f) {
+              return "Speeding up and braking take " + mm(f.demand, 2) + " of " + mm(f.capacity) + " travel.";
+          },
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              const auto &m = a.m;
+              w.step("Room for both ramps", "s", "v^2/(2*a) + v^2/(2*d)",
+                     {term("v", "rapid", m.rapid, Dm::Speed, "mm/min"),
+                      term("a", "speeding up", m.acceleration, Dm::Acceleration, "m/s2"),
+                      term("d", "slowing down", m.slowing(), Dm::Acceleration, "m/s2",
+                           m.deceleration.known() ? m.deceleration.standing : m.acceleration.standing)},
+                     f.demand, Dm::Length, "mm");
+          },
+      .levers = {Lever::Acceleration, Lever::Rapid}},
+     [](const AxisScope &a, Rows &rows) {
+         const double ramp = a.m.rapid.v * a.m.rapid.v / 2 * (1 / a.m.acceleration.v + 1 / a.m.slowing());
+         rows.add(marginRow(ramp, a.m.travel.v, 2, 4));
+     }},
+};
+} // namespace
+
+std::span<const AxisCheck> motorChecks() { return list; }
+
+} // namespace lw

@@ -1,0 +1,697 @@
+// A toothed belt: does it fit its pulleys, does it carry, does its slot let it on, what it does to the motor shaft.
+#include "proof/checks/limits.h"
+#include "proof/checks/common.h"
+#include <algorithm>
+#include <cmath>
+
+namespace lw {
+namespace {
+using namespace checks;
+using Dm = Dimension;
+using Scope = StageScope<ToothedBelt>;
+constexpr auto here = StationId::Drive;
+
+/// The belt a finding is about, and what was worked out of it.
+const ToothedBelt &beltOf(const AxisModel &m, const Finding &f) {
+    return *m.stageAs<ToothedBelt>(static_cast<std::size_t>(f.subject.stage));
+}
+const ToothedBelt::Work &workOf(const AxisScope &a, const Finding &f) {
+    return *a.s.stageWork<ToothedBelt>(static_cast<std::size_t>(f.subject.stage));
+}
+const StageLoad &loadOf(const AxisScope &a, const Finding &f) {
+    return a.s.stages[static_cast<std::size_t>(f.subject.stage)].load;
+}
+
+/// Belt and pulleys go together, well or with play.
+Verdict match(const Scope &b) {
+    const auto *belt = b.stage.beltProfileRead();
+    if (!belt || !b.stage.driver.profile || !b.stage.driven.profile) return Verdict::NotKnown;
+    if (belt == b.stage.driver.profile && belt == b.stage.driven.profile) return Verdict::Holds;
+    return b.work.matches ? Verdict::Watch : Verdict::Fails;
+}
+bool fits(const Scope &b) {
+    const auto v = match(b);
+    return v == Verdict::Holds || v == Verdict::Watch;
+}
+double speedOfFewer(const ToothedBelt &b, const StageLoad &load) {
+    return b.driverIsSmaller() ? load.rpmIn : load.rpmOut;
+}
+
+void askBeltAndMotor(const AxisModel &m, const Finding &f, Asks &asks) {
+    askBelt(m, f, asks);
+    askMotor(m, asks);
+}
+void askForces(const AxisModel &m, const Finding &f, Asks &asks) {
+    askBeltAndMotor(m, f, asks);
+    asks.ask(beltOf(m, f).width.known(), "belt width");
+}
+void askShaft(const AxisModel &m, const Finding &f, Asks &asks) {
+    askBeltAndMotor(m, f, asks);
+    if (f.id == "TR-14"_check) asks.ask(m.stepper().radialLoad.known(), "the motor's radial rating");
+    asks.ask(m.stepper().body.known(), "motor body length");
+    asks.ask(!m.stepper().shaft.empty(), "motor shaft");
+}
+
+Term teethTerm(const ToothedBelt &b, const char *name = "its teeth") { return constant("z", name, b.fewerTeeth()); }
+Term pitchTerm(const ToothedBelt &b, const char *name = "belt pitch") {
+    return term("p", name, b.driver.profile->pitch * 1e-3, Dm::Length, "mm", Standing::Catalogue);
+}
+Term centreTerm(const AxisScope &a, const Finding &f) {
+    return term("C", "centre distance", workOf(a, f).centre, Dm::Length, "mm", beltOf(a.m, f).centre.standing);
+}
+void pullStep(const AxisScope &a, const Finding &f, Steps &w) {
+    const auto &b = beltOf(a.m, f);
+    const double peak = loadOf(a, f).peakIn * (b.driverIsSmaller() ? 1 : b.ratio());
+    w.step("Pull of the motor's peak", "F_e", "2*T/(z*p/pi)",
+           {term("T", "peak torque at the small pulley", peak, Dm::Torque, "Nm"), teethTerm(b), pitchTerm(b)},
+           workOf(a, f).forces.pull.value(), Dm::Force, "N");
+}
+Term pullTerm(const AxisScope &a, const Finding &f) {
+    return newtonTerm("F_e", "pull", workOf(a, f).forces.pull.value());
+}
+void setTightStep(const AxisScope &a, const Finding &f, Steps &w) {
+    w.step("Set tight to", "T_i", "k_i*F_e", {term("k_i", "tension over pull", beltOf(a.m, f).install), pullTerm(a, f)},
+           workOf(a, f).forces.install.value(), Dm::Force, "N");
+}
+void shaftPullSteps(const AxisScope &a, const Finding &f, Steps &w) {
+    const auto &forces = workOf(a, f).forces;
+    pullStep(a, f, w);
+    setTightStep(a, f, w);
+    const bool still = forces.shaftStatic.value() >= forces.shaftWorking.value();
+    w.step(still ? "Pull on the shaft, standing" : "Pull on the shaft, working", "F_s", "F_v",
+           {newtonTerm("F_v", "both sides of the belt, by their angle", workOf(a, f).shaftLoad)},
+           workOf(a, f).shaftLoad, Dm::Force, "N");
+}
+Term overhangTerm(const AxisScope &a, const Finding &f) {
+    const auto &b = beltOf(a.m, f);
+    return term("a", "belt to front bearing", b.offFace.v + a.m.stepper().frontBearing.v, Dm::Length, "mm",
+                b.offFace.standing);
+}
+Term bearingsTerm(const AxisScope &a) {
+    return term("b", "bearing to bearing", std::max(0.01, a.m.stepper().body.v - 15e-3), Dm::Length, "mm",
+                Standing::Assumed);
+}
+Term shaftTerm(const AxisScope &a) {
+    return term("d", "shaft", a.m.stepper().shaft.nominal, Dm::Length, "mm", Standing::Catalogue);
+}
+/// Over its flanges, where it has any, and the belt standing proud of them.
+double overAll(const ToothedBelt &b, const ToothedBelt::Work &w, std::size_t k) {
+    const double outside = w.pulleys[k].outside.value();
+    if (b.pulley(k).flanges == 0) return outside;
+    const auto *belt = b.beltProfileRead();
+    return outside + (2 * (belt->thickness - belt->toothHeight) + 2) * 1e-3;
+}
+/// A G belt on H pulleys counts half the pull.
+double halfPull(const ToothedBelt::Work &w, const ToothedBelt &b) {
+    return w.matches && b.beltProfileRead() != b.driver.profile ? 0.5 : 1.0;
+}
+/// The most torque a cut asks of the output shaft of a stage, N m.
+double heaviestCut(const AxisState &s, std::size_t place) {
+    double most = 0;
+    for (const auto &p : s.points)
+        if (p.kind == Operating::Cutting) most = std::max(most, std::fabs(p.shafts[place + 1].torque.value()));
+    return most;
+}
+bool bent(const AxisState &s) { return s.shaftAllowed == s.shaftAllowed && s.overhung.combined.value() > 0; }
+std::string pulleyName(const AxisModel &m, const Finding &f) {
+    const bool first = f.subject.stage == 0, last = f.subject.stage + 1 == static_cast<int>(m.stages.size());
+    if (f.subject.side == 0) return first ? "motor" : "driving";
+    return last ? "screw" : "driven";
+}
+constexpr double strain = 0.003; ///< a belt is strained by when it is set tight, common practice
+
+const StageCheck<ToothedBelt> list[] = {
+    {{.code = "TR-02",
+      .title = "Belt code",
+      .part = Part::Belt,
+      .station = here,
+      .unit = "",
+      .advice = "Say which it is: belt or pulley.",
+      .source = "ISO-5296",
+      .needs =
+          [](const AxisModel &m, const Finding &f, Asks &asks) {
+              const auto &b = beltOf(m, f);
+              asks.ask(!b.beltText.empty(), "the belt");
+              if (!b.beltText.empty()) asks.ask(b.read.has_value(), "a belt code that can be read");
+          },
+      .say = [](const AxisScope &a, const Finding &f) -> std::string {
+          const auto &code = beltOf(a.m, f).beltText;
+          if (f.missing && !code.empty())
+              return "'" + code + "' is not a belt code I know. Write 375-5M-15, 150 XL 037 or 16 T5/500.";
+          if (f.missing) return {};
+          if (f.verdict == Verdict::Fails) return "'" + code + "' is no whole number of teeth: no such belt.";
+          return f.verdict == Verdict::Watch ? "'" + code + "' can be read two ways: say which pitch."
+                                             : "'" + code + "' is understood.";
+      },
+      .levers = {Lever::Belt}},
+     [](const Scope &b, Rows &rows) {
+         if (b.stage.beltText.empty() || !b.stage.read) return rows.add(plainRow(Verdict::NotKnown));
+         const auto &d = *b.stage.read;
+         rows.add(plainRow(d.kind == Designation::Kind::AskPitch || d.codeUnclear ? Verdict::Watch
+                           : !d.wholeTeeth.value_or(true)                         ? Verdict::Fails
+                                                                                  : Verdict::Holds));
+     }},
+    {{.code = "TR-01",
+      .title = "Belt on its pulleys",
+      .part = Part::Belt,
+      .station = here,
+      .unit = "",
+      .advice = "One profile on belt and both pulleys; the belt is the cheapest to change.",
+      .source = "ISO-5296",
+      .overridable = false,
+      .needs = askBelt,
+      .say = [](const AxisScope &a, const Finding &f) -> std::string {
+          if (f.verdict == Verdict::Holds) return "Belt and pulleys are of one profile.";
+          if (f.verdict == Verdict::Watch) return "A G-form belt on H-form pulleys runs, with play and wear.";
+          const auto &b = beltOf(a.m, f);
+          const auto &w = workOf(a, f);
+          if (w.perToothError != 0 && b.beltProfileRead() && b.driver.profile)
+              return std::string(b.beltProfileRead()->name) + " belt on " + std::string(b.driver.profile->name) +
+                     " pulleys climbs: " + mm(std::fabs(w.perToothError), 2) + " a tooth, " + plain(f.capacity) +
+                     " teeth seat, " + plain(f.demand) + " must.";
+          return "Belt and pulleys have different teeth: it will not run.";
+      },
+      .why = [](const AxisScope &, const Finding &f) -> std::string {
+          return f.verdict == Verdict::Fails ? "It is wedged outwards, drops in, and the motor flaps on its plate."
+                                             : "";
+      },
+      .figure = [](const Finding &f) -> std::string {
+          if (f.verdict == Verdict::Fails && f.capacity == f.capacity)
+              return plain(f.capacity) + " of " + plain(f.demand);
+          return f.verdict == Verdict::Holds ? "same" : "no";
+      },
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              const auto &b = beltOf(a.m, f);
+              const auto &work = workOf(a, f);
+              if (work.perToothError == 0 || !b.beltProfileRead() || !b.driver.profile) return;
+              const auto error = work.perToothError;
+              w.step(
+                  "Error a tooth", "d", "p_b - p_p",
+                  {term("p_b", "belt pitch", b.beltProfileRead()->pitch * 1e-3, Dm::Length, "mm", Standing::Catalogue),
+                   term("p_p", "pulley pitch", b.driver.profile->pitch * 1e-3, Dm::Length, "mm", Standing::Catalogue)},
+                  error, Dm::Length, "mm");
+              if (f.demand == f.demand && work.geometry)
+                  w.step("Teeth in mesh", "z_m", "floor(z*theta/(2*pi) + 1e-9)",
+                         {teethTerm(b),
+                          term("theta", "wrap on the small pulley", work.open.wrapSmall.value(), Dm::Angle, "deg")},
+                         f.demand);
+          },
+      .levers = {Lever::Belt}},
+     [](const Scope &b, Rows &rows) {
+         const auto v = match(b);
+         auto f = plainRow(v, b.work.teethMesh > 0 ? b.work.teethMesh : notKnown,
+                           b.work.teethSeat > 0 ? b.work.teethSeat : notKnown);
+         f.missing = v == Verdict::NotKnown;
+         rows.add(f);
+     }},
+    {{.code = "TR-03",
+      .title = "Teeth on the small pulley",
+      .part = Part::SmallPulley,
+      .station = here,
+      .unit = "",
+      .advice = "More teeth.",
+      .source = "PRACTICE",
+      .needs = askBelt,
+      .say =
+          [](const AxisScope &, const Finding &f) {
+              return plain(f.capacity) + " teeth on the small pulley; " + plain(f.demand * f.wanted) + " are better, " +
+                     plain(f.demand) + " the least.";
+          },
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              const auto &b = beltOf(a.m, f);
+              w.step(
+                  "The fewer teeth", "z", "min(z_1, z_2)",
+                  {constant("z_1", "driving pulley", b.driver.teeth), constant("z_2", "driven pulley", b.driven.teeth)},
+                  f.capacity);
+          },
+      .levers = {Lever::Ratio}},
+     [](const Scope &b, Rows &rows) {
+         const int small = b.stage.fewerTeeth();
+         const auto *p = b.stage.driver.profile;
+         rows.add(small > 0 && p ? lowerRow(small, p->teethRecommended, p->teethLeast) : lowerRow(notKnown, 16, 12));
+     }},
+    {{.code = "TR-04",
+      .title = "Belt speed",
+      .part = Part::Belt,
+      .station = here,
+      .unit = "m/s",
+      .advice = "A smaller pulley.",
+      .source = "PRACTICE",
+      .needs = askBelt,
+      .say = [](const AxisScope &,
+                const Finding &f) { return "The belt runs at " + withUnit(f.demand, Dm::Speed, "m/s", 2) + "."; },
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              const auto &b = beltOf(a.m, f);
+              w.step("Belt runs at", "v", "z*p*n/60",
+                     {teethTerm(b, "teeth of the small pulley"), pitchTerm(b, "pitch"),
+                      term("n", "its speed, rpm", speedOfFewer(b, loadOf(a, f)))},
+                     f.demand, Dm::Speed, "m/s");
+          }},
+     [](const Scope &b, Rows &rows) {
+         const int small = b.stage.fewerTeeth();
+         const auto *p = b.stage.driver.profile;
+         rows.add(upperRow(small > 0 && p ? small * p->pitch * 1e-3 * speedOfFewer(b.stage, b.load) / 60 : notKnown, 30,
+                           40));
+     }},
+    {{.code = "TR-05",
+      .title = "Teeth in mesh",
+      .part = Part::Belt,
+      .station = here,
+      .unit = "",
+      .advice = "Longer centres, less ratio, or a back idler.",
+      .source = "ISO-5295",
+      .overridable = false,
+      .needs = askBelt,
+      .say =
+          [](const AxisScope &, const Finding &f) {
+              return plain(f.capacity) + " teeth in mesh on the small pulley, " + plain(f.demand * f.wanted) +
+                     " wanted.";
+          },
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              const auto &b = beltOf(a.m, f);
+              const double unit = b.driver.profile->pitch * 1e-3 / (2 * pi);
+              const double R1 = b.fewerTeeth() * unit, R2 = std::max(b.driver.teeth, b.driven.teeth) * unit;
+              const double wrap = workOf(a, f).open.wrapSmall.value();
+              w.step("Wrap on the small pulley", "theta", "2*acos((R_2 - R_1)/C)",
+                     {term("R_2", "large pitch radius", R2, Dm::Length, "mm"),
+                      term("R_1", "small pitch radius", R1, Dm::Length, "mm"), centreTerm(a, f)},
+                     wrap, Dm::Angle, "deg");
+              w.step("Whole teeth in it", "z_m", "floor(z*theta/(2*pi) + 1e-9)",
+                     {teethTerm(b), term("theta", "wrap", wrap, Dm::Angle, "deg")}, f.capacity);
+          },
+      .levers = {Lever::Ratio}},
+     [](const Scope &b, Rows &rows) {
+         if (fits(b)) rows.add(lowerRow(b.work.geometry ? b.work.open.teethInMesh : notKnown, 6, 4));
+     }},
+    {{.code = "TR-06",
+      .title = "Pulleys clear each other",
+      .part = Part::Belt,
+      .station = here,
+      .unit = "mm",
+      .advice = "A longer belt.",
+      .source = "BELT-GEOM",
+      .overridable = false,
+      .needs = askBelt,
+      .say = [](const AxisScope &, const Finding &f) -> std::string {
+          return f.verdict == Verdict::Fails ? "The pulleys run into each other."
+                                             : mm(f.capacity, 2) + " between the pulleys.";
+      },
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              const auto &b = beltOf(a.m, f);
+              const auto outer = [&](const char *symbol, std::size_t k) {
+                  return term(symbol, k == 0 ? "driving pulley over all" : "driven pulley over all",
+                              overAll(b, workOf(a, f), k), Dm::Length, "mm", Standing::Catalogue);
+              };
+              w.step("Between them", "g", "C - (D_1 + D_2)/2", {centreTerm(a, f), outer("D_1", 0), outer("D_2", 1)},
+                     f.capacity, Dm::Length, "mm");
+          },
+      .levers = {Lever::Belt}},
+     [](const Scope &b, Rows &rows) {
+         if (!fits(b)) return;
+         const double gap = b.work.geometry
+                                ? b.work.centre - (overAll(b.stage, b.work, 0) + overAll(b.stage, b.work, 1)) / 2
+                                : notKnown;
+         rows.add(lowerRow(gap, 3e-3, 0.5e-3));
+     }},
+    {{.code = "TR-07",
+      .title = "Belt at motor peak",
+      .part = Part::Belt,
+      .station = here,
+      .unit = "N",
+      .advice = "A wider belt, then more teeth on both pulleys.",
+      .source = "ISO-5295",
+      .overridable = false,
+      .needs = askForces,
+      .say =
+          [](const AxisScope &, const Finding &f) {
+              return "The motor's peak pulls " + newton(f.demand) + " with service, " + newton(f.capacity) +
+                     " allowed.";
+          },
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              const auto &b = beltOf(a.m, f);
+              const auto &work = workOf(a, f);
+              const auto &p = *b.driver.profile;
+              const double width = work.matches                 ? b.width.v
+                                   : b.driver.beltWidth.known() ? b.driver.beltWidth.v
+                                                                : b.width.v;
+              const double half = halfPull(work, b);
+              w.step("Pull it may have", "F_all",
+                     half < 1 ? "k_h*(F_0*(b/b_0)^k*K_z - m_b*v^2)" : "F_0*(b/b_0)^k*K_z - m_b*v^2",
+                     {newtonTerm("F_0", "at base width", p.basePull, Standing::Assumed),
+                      term("b", "belt width", width, Dm::Length, "mm", Standing::Catalogue),
+                      term("b_0", "base width", p.baseWidth * 1e-3, Dm::Length, "mm", Standing::Catalogue),
+                      constant("k", "width exponent", p.widthExponent),
+                      constant("K_z", "teeth in mesh", work.open.meshFactor),
+                      constant("m_b", "belt, kg/m", p.massPerWidth * width),
+                      term("v", "belt speed", work.forces.beltSpeed.value(), Dm::Speed, "m/s"),
+                      constant("k_h", "a G belt on H pulleys", half)},
+                     f.capacity, Dm::Force, "N");
+              pullStep(a, f, w);
+              w.step("Pull with service", "D", "K_s*F_e", {term("K_s", "service", b.service), pullTerm(a, f)}, f.demand,
+                     Dm::Force, "N");
+              w.assume("Pull and tooth shear lumped; the belt maker's own table overrides it.");
+          },
+      .levers = {Lever::Ratio}},
+     [](const Scope &b, Rows &rows) {
+         if (!fits(b)) return;
+         const auto &forces = b.work.forces;
+         const bool known = b.work.forcesKnown;
+         rows.add(marginRow(known ? forces.pull.value() * b.stage.service.v : notKnown,
+                            known ? forces.allowable.value() * halfPull(b.work, b.stage) : notKnown, 1, 1.3));
+     }},
+    {{.code = "TR-08",
+      .title = "Slack side stays tight",
+      .part = Part::Belt,
+      .station = here,
+      .unit = "N",
+      .advice = "Set the belt tighter.",
+      .source = "BELT-GEOM",
+      .overridable = false,
+      .needs = askForces,
+      .say =
+          [](const AxisScope &, const Finding &f) {
+              return "Set to " + newton(f.capacity) + "; half the pull is " + newton(f.demand) + ".";
+          },
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              pullStep(a, f, w);
+              setTightStep(a, f, w);
+          }},
+     [](const Scope &b, Rows &rows) {
+         if (!fits(b)) return;
+         const bool known = b.work.forcesKnown;
+         rows.add(marginRow(known ? b.work.forces.pull.value() / 2 : notKnown,
+                            known ? b.work.forces.install.value() : notKnown, 1, 1.2));
+     }},
+    {{.code = "TR-09",
+      .title = "Tight side against the cords",
+      .part = Part::Belt,
+      .station = here,
+      .unit = "N",
+      .advice = "A wider belt, or set it less tight.",
+      .source = "ISO-5295",
+      .needs = askForces,
+      .say =
+          [](const AxisScope &, const Finding &f) {
+              return "The tight side carries " + newton(f.demand) + " of " + newton(f.capacity) + ".";
+          },
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              pullStep(a, f, w);
+              setTightStep(a, f, w);
+              w.step("Tight side", "T_1", "T_i + F_e/2",
+                     {newtonTerm("T_i", "at rest", workOf(a, f).forces.install.value()), pullTerm(a, f)}, f.demand,
+                     Dm::Force, "N");
+          }},
+     [](const Scope &b, Rows &rows) {
+         if (!fits(b)) return;
+         const bool known = b.work.forcesKnown;
+         rows.add(marginRow(known ? b.work.forces.tight.value() : notKnown,
+                            known ? b.work.forces.allowableStill.value() : notKnown, 1 / 1.5, 1));
+     }},
+    {{.code = "TR-10",
+      .title = "Belt winds up",
+      .part = Part::Belt,
+      .station = here,
+      .unit = "um",
+      .advice = "A wider belt, bigger pulleys, closer centres.",
+      .source = "BELT-GEOM",
+      .needs =
+          [](const AxisModel &m, const Finding &f, Asks &asks) {
+              askForces(m, f, asks);
+              askCutForces(m, asks);
+          },
+      .say =
+          [](const AxisScope &, const Finding &f) {
+              return "The belt stretches by " + micrometres(f.demand) + " at the nut in the cut.";
+          },
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              const auto place = static_cast<std::size_t>(f.subject.stage);
+              w.step("Stretch, felt at the nut", "x", "T/K*l/(2*pi)",
+                     {term("T", "heaviest cut, on the driven shaft", heaviestCut(a.s, place), Dm::Torque, "Nm"),
+                      term("K", "belt at the driven shaft, N m/rad", workOf(a, f).stiffness),
+                      term("l", "travel for a turn of that shaft", loadOf(a, f).travelATurn, Dm::Lead, "mm")},
+                     f.demand, Dm::Length, "um");
+          }},
+     [](const Scope &b, Rows &rows) {
+         if (!fits(b)) return;
+         const double windUp = b.work.forcesKnown && b.work.stiffness > 0
+                                   ? heaviestCut(b.s, static_cast<std::size_t>(b.place)) / b.work.stiffness *
+                                         b.load.travelATurn / (2 * pi)
+                                   : notKnown;
+         rows.add(unlessOpen(upperRow(windUp, 3e-6, 10e-6), b.s.cutsOpen));
+     }},
+    {{.code = "TR-12",
+      .title = "Belt swing, bent end",
+      .part = Part::ScrewEnd,
+      .station = here,
+      .unit = "N",
+      .advice = "True the pulley and its seat.",
+      .source = "BELT-GEOM",
+      .needs = askForces,
+      .say =
+          [](const AxisScope &, const Finding &f) {
+              return "The belt's " + newton(f.capacity) + " breathes by " + newton(f.demand) + " every turn.";
+          },
+      .why = [](const AxisScope &a, const Finding &) { return mm(a.m.runOut.v, 2) + " run-out at the seat."; },
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              const auto &b = beltOf(a.m, f);
+              const double width = workOf(a, f).matches ? b.width.v : b.driver.beltWidth.v;
+              w.step("Tension swing, upper bound", "D_T", "f_m*EA*k_b*e/C",
+                     {term("f_m", "mesh", b.mesh),
+                      newtonTerm("EA", "belt stretch stiffness", b.driver.profile->stiffnessPerWidth * width * 1e3,
+                                 Standing::Assumed),
+                      term("k_b", "what is not known of it", b.stiffnessFactor),
+                      term("e", "half the run-out", a.m.runOut.v / 2, Dm::Length, "mm", a.m.runOut.standing),
+                      centreTerm(a, f)},
+                     f.demand, Dm::Force, "N");
+          }},
+     [](const Scope &b, Rows &rows) {
+         if (!fits(b) || !b.last()) return;
+         const auto &w = b.work;
+         auto f = marginRow(w.swing, w.forcesKnown ? w.forces.install.value() : notKnown, 2, 5);
+         if (w.forcesKnown && w.swing == w.swing &&
+             w.forces.install.value() - w.forces.pull.value() / 2 - w.swing < 0) {
+             f.verdict = Verdict::Fails;
+             f.row = 1;
+         }
+         rows.add(f);
+     }},
+    {{.code = "TR-13",
+      .title = "Slot for the belt",
+      .part = Part::Belt,
+      .station = here,
+      .unit = "mm",
+      .advice = "Lengthen the slot, or slip pulley and belt on together.",
+      .source = "BELT-GEOM",
+      .overridable = false,
+      .needs =
+          [](const AxisModel &m, const Finding &f, Asks &asks) {
+              askBelt(m, f, asks);
+              asks.ask(beltOf(m, f).slotFrom.known() && beltOf(m, f).slotTo.known(), "both ends of the slot");
+          },
+      .say =
+          [](const AxisScope &, const Finding &f) {
+              return (f.row == 1 ? "Tensioning needs " + mm(f.demand) + " outward; the slot gives "
+                                 : "Slipping the belt on needs " + mm(f.demand) + " inward; the slot gives ") +
+                     mm(f.capacity) + ".";
+          },
+      .why = [](const AxisScope &, const Finding &) -> std::string {
+          return "Flanges must be passed before the belt sits.";
+      },
+      .name = [](const AxisModel &, const Finding &f) -> std::string {
+          return f.row == 1 ? "Slot, outward to tension" : "Slot, inward to slip on";
+      },
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              const auto &b = beltOf(a.m, f);
+              const auto &work = workOf(a, f);
+              const auto good = term("D_L", "length good to", b.tolerance, Dm::Length, "mm");
+              const auto half = constant("h", "sine of half the wrap", std::sin(work.open.wrapSmall.value() / 2));
+              if (f.row == 0)
+                  w.step(
+                      "Inward to slip it on", "s_in", "D_L/(2*h) + a_f",
+                      {good, half,
+                       term("a_f", "to pass the flanges", fitAllowance(*b.driver.profile, b.flangedPulleys()).value(),
+                            Dm::Length, "mm", Standing::Assumed)},
+                      f.demand, Dm::Length, "mm");
+              else
+                  w.step("Outward to tension", "s_out", "(D_L + e*L)/(2*h)",
+                         {good, constant("e", "strained by", strain),
+                          term("L", "belt length", work.open.length.value(), Dm::Length, "mm"), half},
+                         f.demand, Dm::Length, "mm");
+          },
+      .levers = {Lever::Slot, Lever::Belt}},
+     [](const Scope &b, Rows &rows) {
+         if (!fits(b)) return;
+         const auto &w = b.work;
+         auto inward = marginRow(w.needInward, w.slotInward, slotMust, slotWanted);
+         auto outward = marginRow(w.needOutward, w.slotOutward, slotMust, slotWanted);
+         outward.row = 1;
+         if (!b.stage.slotFrom.known() || !b.stage.slotTo.known())
+             inward = marginRow(notKnown, notKnown, slotMust, slotWanted);
+         rows.add(outward.margin < inward.margin ? outward : inward);
+     }},
+    {{.code = "TR-14",
+      .title = "Pull on the motor shaft",
+      .part = Part::Motor,
+      .station = here,
+      .unit = "N",
+      .advice = "Read the motor's data sheet; then an outboard bearing or a larger small pulley.",
+      .source = "BEAM",
+      .needs = askShaft,
+      .say =
+          [](const AxisScope &, const Finding &f) {
+              return "The belt pulls the motor shaft with " + newton(f.demand) + " of " + newton(f.capacity) + ".";
+          },
+      .work = shaftPullSteps},
+     [](const Scope &b, Rows &rows) {
+         if (b.first()) rows.add(marginRow(b.work.shaftLoad, b.s.shaftAllowed, 1, 1.25));
+     }},
+    {{.code = "TR-15",
+      .title = "Stress in the motor shaft",
+      .part = Part::Motor,
+      .station = here,
+      .unit = "N/mm2",
+      .advice = "An outboard bearing, or a thicker shaft.",
+      .source = "BEAM",
+      .needs = askShaft,
+      .say =
+          [](const AxisScope &, const Finding &f) {
+              return "The motor shaft is stressed to " + withUnit(f.demand, Dm::Pressure, "N/mm2", 2) + ".";
+          },
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              shaftPullSteps(a, f, w);
+              const auto bending = a.s.overhung.bending.value(), torsion = a.s.overhung.torsion.value();
+              w.step("Bending and torsion together", "s_v", "sqrt(s_b^2 + 3*s_t^2)",
+                     {term("s_b", "bending, notch counted", bending, Dm::Pressure, "N/mm2"),
+                      term("s_t", "torsion, notch counted", torsion, Dm::Pressure, "N/mm2")},
+                     f.demand, Dm::Pressure, "N/mm2");
+          }},
+     [](const Scope &b, Rows &rows) {
+         if (b.first()) rows.add(upperRow(bent(b.s) ? b.s.overhung.combined.value() : notKnown, 100e6, 150e6));
+     }},
+    {{.code = "TR-16",
+      .title = "Motor shaft bends",
+      .part = Part::Motor,
+      .station = here,
+      .unit = "mm",
+      .advice = "An outboard bearing; belt closer to the face.",
+      .source = "BEAM",
+      .needs = askShaft,
+      .say =
+          [](const AxisScope &, const Finding &f) {
+              return f.row == 1 ? "The pulley tips by " + plain(f.demand * 1e3) + " mrad."
+                                : "The motor shaft bends " + mm(f.demand, 2) + " at the pulley.";
+          },
+      .why = [](const AxisScope &, const Finding &) -> std::string { return "The belt walks to one side."; },
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              shaftPullSteps(a, f, w);
+              const auto F = newtonTerm("F", "pull of the belt", workOf(a, f).shaftLoad);
+              const auto E = term("E", "steel", 206e9, Dm::Pressure, "GPa", Standing::Stated);
+              if (f.row == 0)
+                  w.step("Bends at the pulley", "y", "F*a^2*(b + a)/(3*E*pi*d^4/64)",
+                         {F, overhangTerm(a, f), bearingsTerm(a), E, shaftTerm(a)}, f.demand, Dm::Length, "mm");
+              else
+                  w.step("Tips at the pulley", "phi", "F*a*(2*b + 3*a)/(6*E*pi*d^4/64)",
+                         {F, overhangTerm(a, f), bearingsTerm(a), E, shaftTerm(a)}, f.demand);
+          }},
+     [](const Scope &b, Rows &rows) {
+         if (!b.first()) return;
+         const auto &o = b.s.overhung;
+         const auto deflection = upperRow(bent(b.s) ? o.deflection.value() : notKnown, 0.03e-3, 0.08e-3);
+         auto slope = upperRow(bent(b.s) ? o.slope.value() : notKnown, 1e-3, 4.4e-3);
+         slope.row = 1;
+         slope.unit = "mrad";
+         const bool slopeWorse = slope.verdict < deflection.verdict ||
+                                 (slope.verdict == deflection.verdict && slope.margin < deflection.margin);
+         rows.add(slopeWorse ? slope : deflection);
+     }},
+    {{.code = "TR-50",
+      .title = "Belt width and pulley width",
+      .part = Part::Belt,
+      .station = here,
+      .unit = "mm",
+      .advice = "Match the widths.",
+      .source = "PRACTICE",
+      .overridable = false,
+      .say = [](const AxisScope &,
+                const Finding &f) { return "Belt " + mm(f.demand) + " wide on pulleys for " + mm(f.capacity) + "."; },
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              const auto &b = beltOf(a.m, f);
+              if (b.driven.beltWidth.known())
+                  w.step("Widest belt both pulleys take", "b_p", "min(b_1, b_2)",
+                         {term("b_1", "driving pulley", b.driver.beltWidth, Dm::Length, "mm"),
+                          term("b_2", "driven pulley", b.driven.beltWidth, Dm::Length, "mm")},
+                         f.capacity, Dm::Length, "mm");
+              else
+                  w.step("Widest belt the pulley takes", "b_p", "b_1",
+                         {term("b_1", "driving pulley", b.driver.beltWidth, Dm::Length, "mm")}, f.capacity, Dm::Length,
+                         "mm");
+          },
+      .levers = {Lever::Belt}},
+     [](const Scope &b, Rows &rows) {
+         const auto &stage = b.stage;
+         if (!fits(b) || !stage.width.known() || !stage.driver.beltWidth.known()) return;
+         const double widest = stage.driven.beltWidth.known()
+                                   ? std::min(stage.driver.beltWidth.v, stage.driven.beltWidth.v)
+                                   : stage.driver.beltWidth.v;
+         Verdict v = Verdict::Holds;
+         if (stage.width.v > widest + 1e-5) {
+             v = Verdict::Fails;
+         } else {
+             int steps = 0;
+             for (double w : usualWidths(stage.beltProfileRead()->name))
+                 if (w * 1e-3 > stage.width.v + 1e-5 && w * 1e-3 <= widest + 1e-5) ++steps;
+             if (steps > 1) v = Verdict::Watch;
+         }
+         rows.add(plainRow(v, stage.width.v, widest));
+     }},
+    {{.code = "TR-51",
+      .title = "Wall over the bore",
+      .part = Part::SmallPulley,
+      .station = here,
+      .unit = "mm",
+      .advice = "More teeth, a hub-side clamp, or a smaller bore.",
+      .source = "PRACTICE",
+      .overridable = false,
+      .say =
+          [](const AxisScope &a, const Finding &f) {
+              return mm(f.capacity, 2) + " of wall over the " + pulleyName(a.m, f) + " pulley's bore.";
+          },
+      .name = [](const AxisModel &m,
+                 const Finding &f) { return std::string(f.check->title) + ", " + pulleyName(m, f); },
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              const auto k = static_cast<std::size_t>(f.subject.side);
+              w.step("Wall over the bore", "t", "(d_g - d)/2",
+                     {term("d_g", "groove root", workOf(a, f).pulleys[k].grooveRoot.value(), Dm::Length, "mm",
+                           Standing::Catalogue),
+                      term("d", "bore", beltOf(a.m, f).pulley(k).bore.nominal, Dm::Length, "mm", Standing::Stated)},
+                     f.capacity, Dm::Length, "mm");
+          }},
+     [](const Scope &b, Rows &rows) {
+         for (std::size_t k = 0; k < 2; ++k)
+             if (b.work.wall[k] == b.work.wall[k]) {
+                 auto f = lowerRow(b.work.wall[k], 3e-3, 1.5e-3);
+                 f.subject.side = static_cast<std::int8_t>(k);
+                 rows.add(f);
+             }
+     }},
+};
+} // namespace
+
+template <> std::span<const StageCheck<ToothedBelt>> stageChecks<ToothedBelt>() { return list; }
+
+} // namespace lw

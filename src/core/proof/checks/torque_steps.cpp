@@ -1,0 +1,187 @@
+#include "proof/checks/torque_steps.h"
+#include <algorithm>
+#include <cmath>
+
+namespace lw::checks {
+using Dm = Dimension;
+
+void askTorque(const AxisModel &m, const Finding &f, Asks &asks) {
+    askMotor(m, asks);
+    asks.ask(m.mass.known(), "what moves");
+    asks.ask(m.pull.known(), "the pull");
+    asks.ask(m.lead.known(), "the lead");
+    if (const auto *cut = cutOf(m, f)) asks.ask(cut->force.known(), "the force of " + cut->name);
+}
+
+Term dragTerm(const AxisScope &a) {
+    return term("T_drag", a.s.preloadDrag > 0 ? "bearings and preload" : "bearings",
+                a.m.bearingDrag.v + a.s.preloadDrag, Dm::Torque, "Nm", a.m.bearingDrag.standing);
+}
+
+namespace {
+/// The force along the axis in the direction of motion.
+void forceStep(const AxisScope &a, const OperatingPoint &p, const Moment &at, double accel, double force, Steps &w) {
+    const auto &m = a.m;
+    std::vector<Term> t{term("k_cold", "cold day", m.coldFactor),
+                        term("F_pull", "pull of the ways", m.pull, Dm::Force, "N")};
+    std::string formula = "k_cold*F_pull";
+    if (p.kind == Operating::Breakaway) {
+        formula += "*b";
+        t.push_back(term("b", "breakaway over running", m.breakaway));
+    } else if (at.process.value() != 0) {
+        const auto &cut = m.cuts[static_cast<std::size_t>(p.cut)];
+        const auto &factor = m.factorOf(cut);
+        const bool presses = cut.pressing > 0 && m.wayFriction > 0;
+        formula = (factor.v != 1 ? presses ? "k_c*(F_cut + mu_w*F_n) + " : "k_c*F_cut + "
+                   : presses     ? "F_cut + mu_w*F_n + "
+                                 : "F_cut + ") +
+                  formula;
+        t.push_back(newtonTerm("F_cut", cut.name, cut.force.v));
+        if (factor.v != 1) t.push_back(term("k_c", "what is not known of a cut", factor));
+        if (presses) {
+            t.push_back(term("mu_w", "friction of such ways", m.wayFriction));
+            t.push_back(newtonTerm("F_n", "what the cut presses on them", cut.pressing));
+        }
+    }
+    if (accel != 0) {
+        formula += accel > 0 ? " + m*a" : " - m*a";
+        t.push_back(term("m", "what is sped up", acceleratedMass(a.s.chain).value(), Dm::Mass, "kg", m.mass.standing));
+        t.push_back(accel < 0 && m.deceleration.known()
+                        ? term("a", "slowing down", m.deceleration, Dm::Acceleration, "m/s2")
+                        : term("a", "acceleration", m.acceleration, Dm::Acceleration, "m/s2"));
+    }
+    if (m.vertical) {
+        formula += at.direction > 0 ? " + F_g" : " - F_g";
+        t.push_back(newtonTerm("F_g", "weight less balance", a.s.netWeight,
+                               m.strut.v > 0 ? m.strut.standing : m.mass.standing));
+    }
+    w.step("Force along the screw", "F", formula, t, force, Dm::Force, "N");
+}
+
+/// What a stage does to the torque that leaves it, and what turns at its input shaft.
+void stageStep(const AxisScope &a, std::size_t k, double out, double in, double alphaIn, Steps &w) {
+    const auto &stages = a.s.chain.stages;
+    const auto &stage = stages[k];
+    const bool one = stages.size() == 1, belt = std::holds_alternative<ToothedBelt>(a.m.stages[k].stage);
+    const std::string below = one ? "s" : std::to_string(k + 1);
+    const bool drives = out >= 0;
+    const std::string eta = drives ? "eta_d" : stage.backward == stage.forward ? "eta_d" : "eta_db";
+    std::string formula = drives ? "T_" + below + "/(i*" + eta + ")" : "T_" + below + "*" + eta + "/i";
+    Term share = term(eta, belt ? "belt efficiency" : "coupling", drives ? stage.forward : stage.backward);
+    if (belt)
+        share.standing = std::get<ToothedBelt>(a.m.stages[k].stage).efficiency.standing;
+    else
+        share.standing = Standing::Stated;
+    std::vector<Term> t{
+        term("T_" + below, one ? "at the screw" : "at shaft " + std::to_string(k + 1), out, Dm::Torque, "Nm"),
+        term("i", "reduction", stage.reduction.value()), share};
+    if (alphaIn != 0) {
+        const double J = (stage.in + (k == 0 ? a.s.chain.motor : stages[k - 1].out)).value();
+        formula += " + J*i*alpha";
+        t.push_back(term("J",
+                         k > 0  ? "what turns with that shaft"
+                         : belt ? "rotor and its pulley"
+                                : "rotor and coupling",
+                         J, Dm::Inertia, "gcm2", k == 0 ? a.m.stepper().rotor.standing : Standing::Computed));
+        t.push_back(term("alpha", one ? "screw speeds up, rad/s2" : "output speeds up, rad/s2",
+                         alphaIn / stage.reduction.value()));
+    }
+    if (k == 0 && in < 0) {
+        formula = "-(" + formula + ")";
+        in = -in;
+    }
+    w.step(k == 0 ? "Torque at the motor" : "Torque at shaft " + std::to_string(k),
+           k == 0 ? "T_m" : "T_" + std::to_string(k), formula, t, in, Dm::Torque, "Nm");
+}
+} // namespace
+
+void torqueSteps(const AxisScope &a, const OperatingPoint &p, const Moment &at, double accel, Steps &w) {
+    const auto &m = a.m;
+    const auto &s = a.s;
+    const auto &c = s.chain;
+    if (p.kind == Operating::Hold) {
+        w.step("Weight along the screw", "F_g",
+               weightFormula(m) + (m.strut.v > 0 ? " - F_strut" : "") +
+                   (m.counterweight.known() && m.counterweight.v > 0 ? " - m_c*g" : ""),
+               weightTerms(m, {term("F_strut", "strut", m.strut, Dm::Force, "N"),
+                               term("m_c", "counterweight", m.counterweight, Dm::Mass, "kg")}),
+               s.netWeight, Dm::Force, "N");
+        w.step("Held at the motor, no friction counted", "T_m", "F_g*l/(2*pi*i)",
+               {newtonTerm("F_g", "weight, its size", std::fabs(s.netWeight)),
+                term("l", "lead", m.lead, Dm::Lead, "mm"), reductionTerm(a)},
+               p.demand, Dm::Torque, "Nm");
+        return;
+    }
+    const auto moment = torqueAt(c, at);
+    const double sign = at.direction;
+    const double force = moment.axial.value() * sign;
+    forceStep(a, p, at, accel, force, w);
+    const double alpha = (at.acceleration / c.lead).value() * sign; // of the final shaft, in the direction of motion
+    const bool drives = force >= 0;
+    std::vector<Term> t{newtonTerm("F", "force", force), term("l", "lead", m.lead, Dm::Lead, "mm")};
+    std::string formula = drives ? "F*l/(2*pi*eta)" : "F*l*eta_back/(2*pi)";
+    if (drives)
+        t.push_back(term("eta", "screw efficiency", m.efficiency));
+    else
+        t.push_back(term("eta_back", "screw driven by the load", s.backward));
+    formula += " + T_drag";
+    t.push_back(dragTerm(a));
+    if (accel != 0) {
+        const double J = (c.final + (c.stages.empty() ? kilogramSquareMetres(0) : c.stages.back().out)).value();
+        formula += " + J_s*alpha";
+        t.push_back(term("J_s", "screw and its pulley", J, Dm::Inertia, "gcm2"));
+        t.push_back(term("alpha", "screw speeds up, rad/s2", alpha));
+    }
+    w.step("Torque at the screw", "T_s", formula, t, moment.screw.value() * sign, Dm::Torque, "Nm");
+    for (std::size_t k = c.stages.size(); k-- > 0;) {
+        const double in = k == 0 ? moment.motor.value() : moment.shafts[k].torque.value();
+        stageStep(a, k, moment.shafts[k + 1].torque.value() * sign, in * sign,
+                  accel == 0 ? 0 : moment.shafts[k].acceleration.value() * sign, w);
+    }
+    if (c.stages.empty()) {
+        std::vector<Term> own{term("T_s", "at the screw", moment.screw.value() * sign, Dm::Torque, "Nm"),
+                              term("J", "rotor", c.motor.value(), Dm::Inertia, "gcm2", m.stepper().rotor.standing),
+                              term("alpha", "it speeds up, rad/s2", alpha)};
+        const double motor = moment.motor.value() * sign;
+        w.step("Torque at the motor", "T_m", motor < 0 ? "-(T_s + J*alpha)" : "T_s + J*alpha", own, std::fabs(motor),
+               Dm::Torque, "Nm");
+    }
+}
+
+void motorGivesSteps(const AxisScope &a, const OperatingPoint &p, Steps &w) {
+    const auto *motor = std::get_if<StepperAtWork>(&a.s.motor);
+    if (!motor) return;
+    const auto &m = a.m;
+    const auto &stepper = m.stepper();
+    const double pull = pullOutTorque(motor->motor, motor->supply, revolutionsPerMinute(p.rpm)).torque.value();
+    const double worked = (0.9 * pull - stepper.holding.v * (0.02 + 0.03 * p.rpm / 1000)) * m.stepper().torqueFactor.v;
+    std::vector<Term> t{term("T_q", "pull-out at that speed and voltage", pull, Dm::Torque, "Nm"),
+                        term("T_h", "holding torque", stepper.holding, Dm::Torque, "Nm"),
+                        term("n", "motor, rpm", p.rpm)};
+    std::string formula = "0.9*T_q - T_h*(0.02 + 0.03*n/1000)";
+    if (stepper.torqueFactor.v != 1) {
+        formula = "k_T*(" + formula + ")";
+        t.push_back(term("k_T", "what is not known of the curve", stepper.torqueFactor));
+    }
+    w.step("What the motor gives at " + numberText(p.rpm, 3) + " rpm", "T_d", formula, t, worked, Dm::Torque, "Nm");
+    const double limit = m.drive.torqueLimit.known() ? m.drive.torqueLimit.v : std::numeric_limits<double>::infinity();
+    const double counted = std::min(std::max(0.0, worked), limit);
+    if (worked > limit)
+        w.step("Limited in the drive", "T_d", "T_lim",
+               {term("T_lim", "torque limit", m.drive.torqueLimit, Dm::Torque, "Nm")}, limit, Dm::Torque, "Nm");
+    else if (worked < 0)
+        w.step("Nothing is left at that speed", "T_d", "0*T_q", {term("T_q", "pull-out", pull, Dm::Torque, "Nm")}, 0,
+               Dm::Torque, "Nm");
+    if (p.kind == Operating::Hold)
+        w.step(
+            "At the current it has while standing", "T_i", "k_i*T_d",
+            {term("k_i", "idle current", m.drive.idleShare), term("T_d", "at full current", counted, Dm::Torque, "Nm")},
+            p.design, Dm::Torque, "Nm");
+    w.assume(
+        "Pull-out by the plate: good to 10 % below the corner, 20 % above; 0.9 and the losses are our own caution.");
+    if (!stepper.conventionTyped) w.assume("Plate read as holding torque with both phases on.");
+    if (!m.drive.currentKindTyped)
+        w.assume("Drive current read as peak; if it is rms the motor gives 1.41 times as much.");
+}
+
+} // namespace lw::checks
