@@ -145,135 +145,327 @@ void bearing(QPainter &p, double x, double y, double od, double id, double w, do
 
 } // namespace
 
-PowerPathPicture paintPowerPath(QPainter &p, QRectF endArea, QRectF side, const AxisModel &m, const AxisState &s,
-                                int chosen, double nutShare) {
-    PowerPathPicture out;
-    const auto place = m.placeOf<ToothedBelt>();
-    const bool hasBelt = place < m.stages.size();
-    static const ToothedBelt noBelt;
-    static const ToothedBelt::Work noWork;
-    const ToothedBelt &tb = hasBelt ? *m.stageAs<ToothedBelt>(place) : noBelt;
-    const ToothedBelt::Work &tw = hasBelt ? *s.stageWork<ToothedBelt>(place) : noWork;
-    p.save();
-    p.setRenderHint(QPainter::Antialiasing);
-    const auto &th = theme();
-    auto add = [&](int part, const QPainterPath &path) { out.areas.push_back({part, path}); };
-    auto addRect = [&](int part, QRectF r) {
+namespace {
+/// What both views are painted from.
+struct Scene {
+    QPainter &p;
+    const AxisModel &m;
+    const AxisState &s;
+    std::vector<ChainPart> parts;
+    ChainLayout layout;
+    int chosen;
+    PowerPathPicture &out;
+
+    [[nodiscard]] int number(ChainPartKind kind, int stage = -1) const {
+        for (const auto &part : parts)
+            if (part.kind == kind && (stage < 0 || part.stage == stage)) return part.number;
+        return 0;
+    }
+    [[nodiscard]] bool on(int number) const { return number > 0 && number == chosen; }
+    void area(int number, const QPainterPath &path) { out.areas.push_back({number, path}); }
+    void area(int number, QRectF r) {
         QPainterPath q;
         q.addRect(r);
-        add(part, q);
-    };
-    const double face = m.stepper().face.known() ? m.stepper().face.v : 57e-3;
-    const double motorShaft = boreOf(m.stepper().shaft, 8e-3);
-    const bool belt = hasBelt && tb.driver.profile && tb.driver.teeth > 0 && tb.driven.teeth > 0 &&
-                      tw.centre == tw.centre && tw.pulleys[1].outside.value() > 0;
-    const double bodyLength = m.stepper().body.known() ? m.stepper().body.v : 76e-3;
-
-    // ---- seen from the motor end
-    p.setFont(lw::face(13));
-    p.setPen(th.ink2);
-    p.drawText(QPointF(endArea.left(), endArea.top() + 13), u"Seen from the motor end"_s);
-    const QRectF e = endArea.adjusted(0, 22, 0, -4);
-    if (belt) {
-        const double bigR = std::max(tw.pulleys[1].outside.value(), 40e-3) / 2;
-        const double height = tw.centre + bigR + face / 2 + 16e-3;
-        const double width = std::max(face, 2 * bigR) + 24e-3;
-        const double k = std::min(e.height() / height, (e.width() - 74) / width);
-        out.endScale = k;
-        const double cx = e.left() + width * k / 2 + 4;
-        const QPointF large(cx, e.top() + (bigR + 8e-3) * k), small(cx, large.y() + tw.centre * k);
-        out.smallCentre = small;
-        // plate
-        const QRectF plate(cx - width * k / 2, e.top(), width * k, height * k);
-        p.setPen(edge(false));
-        p.setBrush(Qt::NoBrush);
-        p.drawRect(plate);
-        // slot, where the shaft may go
-        if (tb.slotFrom.known() && tb.slotTo.known() && tb.slotTo.v > tb.slotFrom.v) {
-            const double half = (m.stepper().pilot.known() ? m.stepper().pilot.v : 38e-3) / 2;
-            out.slot = QRectF(cx - half * k, large.y() + (tb.slotFrom.v - half) * k, 2 * half * k,
-                              (tb.slotTo.v - tb.slotFrom.v + 2 * half) * k);
-            p.setPen(hiddenLine());
-            p.drawRoundedRect(out.slot, half * k, half * k);
-        }
-        // motor face
-        const double h = face * k / 2, ch = face * 0.09 * k;
-        QPolygonF flange{{cx - h + ch, small.y() - h}, {cx + h - ch, small.y() - h}, {cx + h, small.y() - h + ch},
-                         {cx + h, small.y() + h - ch}, {cx + h - ch, small.y() + h}, {cx - h + ch, small.y() + h},
-                         {cx - h, small.y() + h - ch}, {cx - h, small.y() - h + ch}};
-        QPainterPath flangePath;
-        flangePath.addPolygon(flange);
-        flangePath.closeSubpath();
-        p.setPen(edge(chosen == 1));
-        p.setBrush(th.part);
-        p.drawPath(flangePath);
-        add(1, flangePath);
-        const double hole = (m.stepper().boltSquare.known() ? m.stepper().boltSquare.v : face * 0.83) * k / 2;
-        p.setPen(edge(chosen == 1, 1));
+        area(number, q);
+    }
+    [[nodiscard]] double face() const { return m.stepper().face.known() ? m.stepper().face.v : 57e-3; }
+    [[nodiscard]] double body() const { return m.stepper().body.known() ? m.stepper().body.v : 76e-3; }
+    [[nodiscard]] double shaft() const { return boreOf(m.stepper().shaft, 8e-3); }
+    [[nodiscard]] const ToothedBelt::Work *work(std::size_t stage) const { return s.stageWork<ToothedBelt>(stage); }
+    /// Belts that can be drawn, in order.
+    [[nodiscard]] bool drawn(std::size_t stage) const { return layout.whole && m.stageAs<ToothedBelt>(stage); }
+    void motorHoles(QPointF c, double k) {
+        const double hole = (m.stepper().boltSquare.known() ? m.stepper().boltSquare.v : face() * 0.83) * k / 2;
         for (int a : {-1, 1})
             for (int b : {-1, 1}) {
-                p.setBrush(th.sheet);
-                p.drawEllipse(QPointF(cx + a * hole, small.y() + b * hole), 2.5e-3 * k, 2.5e-3 * k);
+                p.setBrush(theme().sheet);
+                p.drawEllipse(c + QPointF(a * hole, b * hole), 2.5e-3 * k, 2.5e-3 * k);
             }
-        p.setPen(centreLine());
-        p.drawLine(QPointF(cx, plate.top() - 6), QPointF(cx, plate.bottom() + 6));
-        const auto &profile = *tb.driver.profile;
-        const auto phases = beltFace(p, small, tb.driver.teeth, large, tb.driven.teeth, profile, k, chosen == 3);
-        QPainterPath loop;
-        const double R1 = tb.driver.teeth * profile.pitch * 1e-3 * k / (2 * pi) + 4,
-                     R2 = tb.driven.teeth * profile.pitch * 1e-3 * k / (2 * pi) + 4;
-        loop.addPolygon(
-            QPolygonF{{cx - R2, large.y()}, {cx + R2, large.y()}, {cx + R1, small.y()}, {cx - R1, small.y()}});
-        add(3, loop);
-        pulleyFace(p, large, profile, tb.driven.teeth, k, phases.second, boreOf(tb.driven.bore, 12e-3), chosen == 4);
-        pulleyFace(p, small, profile, tb.driver.teeth, k, phases.first, boreOf(tb.driver.bore, motorShaft),
-                   chosen == 2);
-        QPainterPath c1, c2;
-        c1.addEllipse(small, R1, R1);
-        c2.addEllipse(large, R2, R2);
-        add(4, c2);
-        add(2, c1);
-        // centre distance
-        const double dx = plate.right() + 26;
-        p.setPen(QPen(th.ink2, 0.9));
-        p.drawLine(QPointF(large.x() + R2, large.y()), QPointF(dx + 6, large.y()));
-        p.drawLine(QPointF(small.x() + R1, small.y()), QPointF(dx + 6, small.y()));
-        paintDimension(p, {dx, large.y()}, {dx, small.y()}, text(numberText(tw.centre * 1e3, 5)), true);
-        p.setPen(th.ink2);
-        p.setFont(lw::face(13));
-        p.drawText(QPointF(plate.right() + 6, large.y() - 8), u"%1 T"_s.arg(tb.driven.teeth));
-        p.drawText(QPointF(plate.right() + 6, small.y() + 20), u"%1 T"_s.arg(tb.driver.teeth));
-    } else {
-        // direct, or not yet known: the motor face alone, hidden lines where its size is a guess
-        const double k = std::min(e.height() * 0.7, e.width() * 0.6) / face;
-        out.endScale = k;
-        const QPointF c(e.left() + e.width() * 0.42, e.center().y());
-        const double h = face * k / 2;
-        p.setPen(m.stepper().face.known() ? edge(chosen == 1) : hiddenLine());
-        p.setBrush(m.stepper().face.known() ? QBrush(th.part) : QBrush(Qt::NoBrush));
-        const QRectF r(c.x() - h, c.y() - h, 2 * h, 2 * h);
-        p.drawRect(r);
-        addRect(1, r);
-        const double hole = (m.stepper().boltSquare.known() ? m.stepper().boltSquare.v : face * 0.83) * k / 2;
-        for (int a : {-1, 1})
-            for (int b : {-1, 1})
-                p.drawEllipse(QPointF(c.x() + a * hole, c.y() + b * hole), 2.5e-3 * k, 2.5e-3 * k);
-        p.drawEllipse(c, (m.stepper().pilot.known() ? m.stepper().pilot.v : face * 0.66) * k / 2,
-                      (m.stepper().pilot.known() ? m.stepper().pilot.v : face * 0.66) * k / 2);
-        p.drawEllipse(c, motorShaft * k / 2, motorShaft * k / 2);
-        p.setPen(centreLine());
-        p.drawLine(c - QPointF(h + 10, 0), c + QPointF(h + 10, 0));
-        p.drawLine(c - QPointF(0, h + 10), c + QPointF(0, h + 10));
-        p.setPen(th.ink2);
-        if (!m.hasMotor())
-            p.drawText(QRectF(e.left(), r.bottom() + 8, e.width(), 36), Qt::AlignLeft | Qt::TextWordWrap,
-                       u"≈ drawn as a 57 mm motor"_s);
-        else if (hasBelt)
-            p.drawText(QRectF(e.left(), r.bottom() + 8, e.width() - 6, 54), Qt::AlignLeft | Qt::TextWordWrap,
-                       u"Teeth of both pulleys and the belt make the drive appear."_s);
     }
+};
 
-    // ---- seen from the front
+/// The motor face alone: direct, or not all of the belts known; hidden lines where its size is a guess.
+void paintMotorFace(Scene &c, QRectF e) {
+    auto &p = c.p;
+    const auto &th = theme();
+    const double face = c.face(), k = std::min(e.height() * 0.7, e.width() * 0.6) / face, h = face * k / 2;
+    c.out.endScale = k;
+    const QPointF at(e.left() + e.width() * 0.42, e.center().y());
+    const bool known = c.m.stepper().face.known();
+    p.setPen(known ? edge(c.on(1)) : hiddenLine());
+    p.setBrush(known ? QBrush(th.part) : QBrush(Qt::NoBrush));
+    const QRectF r(at.x() - h, at.y() - h, 2 * h, 2 * h);
+    p.drawRect(r);
+    c.area(1, r);
+    c.motorHoles(at, k);
+    const double pilot = (c.m.stepper().pilot.known() ? c.m.stepper().pilot.v : face * 0.66) * k / 2;
+    p.drawEllipse(at, pilot, pilot);
+    p.drawEllipse(at, c.shaft() * k / 2, c.shaft() * k / 2);
+    p.setPen(centreLine());
+    p.drawLine(at - QPointF(h + 10, 0), at + QPointF(h + 10, 0));
+    p.drawLine(at - QPointF(0, h + 10), at + QPointF(0, h + 10));
+    p.setPen(th.ink2);
+    if (!c.m.hasMotor())
+        p.drawText(QRectF(e.left(), r.bottom() + 8, e.width(), 36), Qt::AlignLeft | Qt::TextWordWrap,
+                   u"≈ drawn as a 57 mm motor"_s);
+    else if (c.m.hasStage<ToothedBelt>())
+        p.drawText(QRectF(e.left(), r.bottom() + 8, e.width() - 6, 54), Qt::AlignLeft | Qt::TextWordWrap,
+                   u"Teeth of both pulleys and the belt make the drive appear."_s);
+}
+
+/// Belts and pulleys in true teeth, seen from the motor end.
+void paintEndView(Scene &c, QRectF e) {
+    const bool belts = c.m.hasStage<ToothedBelt>() && c.layout.whole;
+    if (!belts) return paintMotorFace(c, e);
+    auto &p = c.p;
+    const auto &th = theme();
+    const double face = c.face(), margin = 12e-3;
+    double left = 0, right = 0, top = 0, bottom = 0;
+    const auto reach = [&](ChainLayout::Place at, double r) {
+        left = std::min(left, at.x - r);
+        right = std::max(right, at.x + r);
+        top = std::min(top, at.y - r);
+        bottom = std::max(bottom, at.y + r);
+    };
+    reach(c.layout.shafts.front(), face / 2);
+    for (std::size_t k = 0; k < c.m.stages.size(); ++k)
+        if (const auto *w = c.drawn(k) ? c.work(k) : nullptr) {
+            reach(c.layout.shafts[k], w->pulleys[0].outside.value() / 2);
+            reach(c.layout.shafts[k + 1], std::max(w->pulleys[1].outside.value(), 40e-3) / 2);
+        }
+    const double width = right - left + 2 * margin, height = bottom - top + 2 * margin;
+    const double k = std::min(e.height() / height, (e.width() - 74) / width);
+    c.out.endScale = k;
+    const auto at = [&](std::size_t shaft) {
+        const auto &place = c.layout.shafts[shaft];
+        return QPointF(e.left() + 4 + (place.x - left + margin) * k, e.top() + (place.y - top + margin) * k);
+    };
+    const QRectF plate(e.left() + 4, e.top(), width * k, height * k);
+    p.setPen(edge(false));
+    p.setBrush(Qt::NoBrush);
+    p.drawRect(plate);
+    const QPointF motor = at(0);
+    c.out.smallCentre = motor;
+    c.out.firstDriven = at(std::min<std::size_t>(1, c.m.stages.size()));
+    // slot, where the motor's shaft may go along the first belt
+    const auto *first = c.m.stageAs<ToothedBelt>(0);
+    if (first && first->slotFrom.known() && first->slotTo.known() && first->slotTo.v > first->slotFrom.v) {
+        const double half = (c.m.stepper().pilot.known() ? c.m.stepper().pilot.v : 38e-3) / 2;
+        const QPointF from = at(1), way = motor - from;
+        const double length = std::hypot(way.x(), way.y());
+        c.out.slot = QRectF(from.x() - half * k, from.y() + (first->slotFrom.v - half) * k, 2 * half * k,
+                            (first->slotTo.v - first->slotFrom.v + 2 * half) * k);
+        p.save();
+        p.translate(from);
+        p.rotate(length > 0 ? std::atan2(way.y(), way.x()) * 180 / pi - 90 : 0);
+        p.setPen(hiddenLine());
+        p.drawRoundedRect(c.out.slot.translated(-from), half * k, half * k);
+        p.restore();
+    }
+    const double h = face * k / 2, ch = face * 0.09 * k;
+    const QPolygonF flange{{motor.x() - h + ch, motor.y() - h}, {motor.x() + h - ch, motor.y() - h},
+                           {motor.x() + h, motor.y() - h + ch}, {motor.x() + h, motor.y() + h - ch},
+                           {motor.x() + h - ch, motor.y() + h}, {motor.x() - h + ch, motor.y() + h},
+                           {motor.x() - h, motor.y() + h - ch}, {motor.x() - h, motor.y() - h + ch}};
+    QPainterPath flangePath;
+    flangePath.addPolygon(flange);
+    flangePath.closeSubpath();
+    p.setPen(edge(c.on(1)));
+    p.setBrush(th.part);
+    p.drawPath(flangePath);
+    c.area(1, flangePath);
+    p.setPen(edge(c.on(1), 1));
+    c.motorHoles(motor, k);
+    p.setPen(centreLine());
+    const QPointF final = at(c.m.stages.size());
+    p.drawLine(QPointF(final.x(), plate.top() - 6), QPointF(final.x(), plate.bottom() + 6));
+    double dx = plate.right() + 26;
+    for (std::size_t n = 0; n < c.m.stages.size(); ++n) {
+        if (!c.drawn(n)) continue;
+        const auto &b = *c.m.stageAs<ToothedBelt>(n);
+        const auto &profile = *b.driver.profile;
+        const int driver = c.number(ChainPartKind::Driver, int(n)), belt = c.number(ChainPartKind::Belt, int(n)),
+                  driven = c.number(ChainPartKind::Driven, int(n));
+        const QPointF in = at(n), to = at(n + 1);
+        const auto phases = beltFace(p, in, b.driver.teeth, to, b.driven.teeth, profile, k, c.on(belt));
+        const double R1 = b.driver.teeth * profile.pitch * 1e-3 * k / (2 * pi) + 4,
+                     R2 = b.driven.teeth * profile.pitch * 1e-3 * k / (2 * pi) + 4;
+        const QPointF way = (to - in) / std::max(1.0, std::hypot(to.x() - in.x(), to.y() - in.y())),
+                      across(-way.y(), way.x());
+        QPainterPath loop;
+        loop.addPolygon(QPolygonF{{to - across * R2, to + across * R2, in + across * R1, in - across * R1}});
+        c.area(belt, loop);
+        pulleyFace(p, to, profile, b.driven.teeth, k, phases.second, boreOf(b.driven.bore, 12e-3), c.on(driven));
+        pulleyFace(p, in, profile, b.driver.teeth, k, phases.first, boreOf(b.driver.bore, c.shaft()), c.on(driver));
+        QPainterPath c1, c2;
+        c1.addEllipse(in, R1, R1);
+        c2.addEllipse(to, R2, R2);
+        c.area(driven, c2);
+        c.area(driver, c1);
+        p.setFont(lw::face(13));
+        if (std::fabs(in.x() - to.x()) < 1) { // hangs down: its centres stand beside the plate
+            p.setPen(QPen(th.ink2, 0.9));
+            p.drawLine(QPointF(to.x() + R2, to.y()), QPointF(dx + 6, to.y()));
+            p.drawLine(QPointF(in.x() + R1, in.y()), QPointF(dx + 6, in.y()));
+            paintDimension(p, {dx, to.y()}, {dx, in.y()}, text(numberText(c.work(n)->centre * 1e3, 5)), true);
+            p.setPen(th.ink2);
+            p.drawText(QPointF(plate.right() + 6, to.y() - 8), u"%1 T"_s.arg(b.driven.teeth));
+            if (n == 0) p.drawText(QPointF(plate.right() + 6, in.y() + 20), u"%1 T"_s.arg(b.driver.teeth));
+        } else {
+            paintDimension(p, {to.x(), plate.bottom() - 8}, {in.x(), plate.bottom() - 8},
+                           text(numberText(c.work(n)->centre * 1e3, 5)));
+        }
+    }
+}
+
+/// Motor, stages and layshafts from the side; shafts stand level with the end view.
+struct SideScale {
+    double k, axisY, bearingX; ///< pixels a metre; where the final shaft and its driven bearing stand
+    [[nodiscard]] double x(double along) const { return bearingX + along * k; }
+    [[nodiscard]] double y(double below) const { return axisY + below * k; }
+};
+
+void paintMotorSide(Scene &c, const SideScale &at) {
+    auto &p = c.p;
+    const auto &th = theme();
+    const double shaftOut = c.m.stepper().shaftLength.known() ? c.m.stepper().shaftLength.v : 24e-3;
+    const double faceX = at.x(c.layout.faceAt), y = at.y(c.layout.shafts.front().y);
+    const auto box = [&](double from, double to, double half, const QColor &fill) {
+        const QRectF r(faceX + from * at.k, y - half * at.k, (to - from) * at.k, 2 * half * at.k);
+        p.setPen(c.m.hasMotor() ? edge(c.on(1)) : hiddenLine());
+        p.setBrush(c.m.hasMotor() ? QBrush(fill) : QBrush(Qt::NoBrush));
+        p.drawRect(r);
+        return r;
+    };
+    box(0, shaftOut, c.shaft() / 2, th.part);
+    const QRectF body = box(-c.body(), 0, c.face() / 2, th.part2);
+    if (c.m.hasMotor()) {
+        p.setPen(QPen(th.rule2, 0.8));
+        for (int j = 1; j < 12; ++j) {
+            const double x = body.left() + body.width() * (0.1 + 0.72 * j / 12);
+            p.drawLine(QPointF(x, body.top() + 2), QPointF(x, body.bottom() - 2));
+        }
+    }
+    c.area(1, body);
+    p.setPen(centreLine());
+    p.drawLine(QPointF(body.left() - 8, y), QPointF(body.right() + shaftOut * at.k + 8, y));
+    // a second belt's balloons need the room above the motor
+    const bool low = c.m.stages.size() > 1;
+    tied(p,
+         low ? QPointF(body.left() + 6, body.bottom() + 6)
+             : QPointF(body.left() + body.width() * 0.15, body.top() - 16),
+         {body.left() + body.width() * 0.3, body.top() + body.height() * (low ? 0.7 : 0.2)}, 1, c.on(1));
+}
+
+void paintPulleySide(Scene &c, const SideScale &at, double x, double y, const Pulley &pulley, const PulleySize &size,
+                     int part) {
+    auto &p = c.p;
+    const auto &th = theme();
+    const double k = at.k, Ro = size.outside.value() / 2 * k, hw = pulley.faceWidth.v * k / 2;
+    const bool on = c.on(part);
+    p.setPen(edge(on, 1.4));
+    p.setBrush(th.part);
+    const QRectF r(x - hw, y - Ro, 2 * hw, 2 * Ro);
+    p.drawRect(r);
+    p.setPen(QPen(on ? th.touch : th.ink, 0.8));
+    for (int n = 0; n < pulley.teeth; ++n) {
+        const double a = 2 * pi * n / pulley.teeth;
+        if (std::cos(a) < 0) continue;
+        const double yy = y + Ro * std::sin(a);
+        p.drawLine(QPointF(r.left() + 1, yy), QPointF(r.right() - 1, yy));
+    }
+    if (pulley.flanges > 0) {
+        p.setBrush(th.part2);
+        p.setPen(edge(on, 1.2));
+        p.drawRect(QRectF(r.left(), r.top() - 2.2e-3 * k, 1.6e-3 * k, r.height() + 4.4e-3 * k));
+        p.drawRect(QRectF(r.right() - 1.6e-3 * k, r.top() - 2.2e-3 * k, 1.6e-3 * k, r.height() + 4.4e-3 * k));
+    }
+    c.area(part, r);
+}
+
+void paintLayshaft(Scene &c, const SideScale &at, std::size_t before) {
+    auto &p = c.p;
+    const int number = c.number(ChainPartKind::Layshaft, int(before));
+    const double y = at.y(c.layout.shafts[before + 1].y);
+    const double from = at.x(c.layout.planes[before] - 16e-3), to = at.x(c.layout.planes[before + 1] + 16e-3);
+    p.setPen(edge(c.on(number), 1.2));
+    p.setBrush(theme().part);
+    const QRectF shaft(from, y - 6e-3 * at.k, to - from, 12e-3 * at.k);
+    p.drawRect(shaft);
+    c.area(number, shaft.adjusted(0, -4, 0, 4));
+    const double middle = (from + to) / 2 - 5e-3 * at.k;
+    bearing(p, middle, y, 28e-3, 12e-3, 8e-3, at.k, c.on(number));
+    p.setPen(centreLine());
+    p.drawLine(QPointF(from - 8, y), QPointF(to + 8, y));
+    tied(p, {to + 36, y + 44}, {middle + 4e-3 * at.k, y + 12e-3 * at.k}, number, c.on(number));
+}
+
+void paintStagesSide(Scene &c, const SideScale &at) {
+    auto &p = c.p;
+    const auto &th = theme();
+    const double k = at.k;
+    const bool belts = c.m.hasStage<ToothedBelt>();
+    if (belts && c.layout.whole) { // the plate the motor hangs on
+        p.setPen(edge(false));
+        p.setBrush(th.part);
+        const double low = c.layout.shafts.front().y + c.face() * 0.62;
+        if (c.m.stageAs<ToothedBelt>(0))
+            p.drawRect(QRectF(at.x(c.layout.faceAt), at.y(-20e-3), 10e-3 * k, (low + 20e-3) * k));
+    }
+    for (std::size_t n = 0; n + 1 < c.m.stages.size(); ++n)
+        paintLayshaft(c, at, n);
+    for (std::size_t n = 0; n < c.m.stages.size(); ++n) {
+        const double x = at.x(c.layout.planes[n]), above = at.y(c.layout.shafts[n + 1].y),
+                     below = at.y(c.layout.shafts[n].y);
+        if (!c.m.stageAs<ToothedBelt>(n)) {
+            const int number = c.number(ChainPartKind::Coupling, int(n));
+            const QRectF box(x - 17e-3 * k, above - 13e-3 * k, 34e-3 * k, 26e-3 * k);
+            p.setPen(c.m.hasMotor() ? edge(c.on(number)) : hiddenLine());
+            p.setBrush(th.part);
+            p.drawRect(box);
+            c.area(number, box);
+            tied(p, {box.center().x(), box.bottom() + 30}, box.center(), number, c.on(number));
+            continue;
+        }
+        if (!c.drawn(n)) continue;
+        const auto &b = *c.m.stageAs<ToothedBelt>(n);
+        const auto &w = *c.work(n);
+        const int driver = c.number(ChainPartKind::Driver, int(n)), belt = c.number(ChainPartKind::Belt, int(n)),
+                  driven = c.number(ChainPartKind::Driven, int(n));
+        paintPulleySide(c, at, x, above, b.driven, w.pulleys[1], driven);
+        paintPulleySide(c, at, x, below, b.driver, w.pulleys[0], driver);
+        const double bw = (b.width.known() ? b.width.v : 12e-3) * k;
+        const double outer = w.pulleys[1].outside.value() / 2 * k, inner = w.pulleys[0].outside.value() / 2 * k;
+        p.setPen(edge(c.on(belt), 0.8));
+        p.setBrush(c.on(belt) ? th.touch : th.belt);
+        if (below - above > 4)
+            p.drawRect(
+                QRectF(x - bw / 2, above + outer * 0.6, bw, std::max(2.0, below - above - (outer + inner) * 0.6)));
+        c.area(belt, QRectF(x - bw / 2, above - outer - 2, bw, below - above + outer + inner + 4));
+        const bool more = n + 1 < c.m.stages.size(); // another belt stands between this one and the slide
+        const QPointF middle(x, (above + below) / 2);
+        tied(p, more ? QPointF(x + 6, below + 46) : QPointF(x + 40, below + 10), {x + 3, below + 2}, driver,
+             c.on(driver));
+        tied(p, middle + (more ? QPointF(-66, -34) : QPointF(-38, -4)), middle, belt, c.on(belt));
+        tied(p, more ? QPointF(x - 40, above - 46) : QPointF(x - 44, above - 22), {x - 2, above - 6}, driven,
+             c.on(driven));
+    }
+    if (belts && c.layout.whole) {
+        p.setFont(lw::face(13));
+        const double left = c.layout.faceAt - c.body(),
+                     y = at.y(c.layout.shafts.front().y + c.face() / 2) + (c.m.stages.size() > 1 ? 66 : 14);
+        paintDimension(p, {at.x(left), y}, {at.x(-15e-3), y}, text(numberText((-left - 15e-3) * 1e3, 3)) + u" out"_s,
+                       true);
+    }
+}
+
+/// Slide, nut, screw and its bearings, and what drives them, seen from the front.
+void paintSideView(Scene &c, QRectF side, double nutShare) {
+    auto &p = c.p;
+    const auto &m = c.m;
+    const auto &th = theme();
+    const int bearings = c.number(ChainPartKind::Bearings), screw = c.number(ChainPartKind::FinalElement),
+              slide = c.number(ChainPartKind::Slide);
     p.setPen(th.ink2);
     p.setFont(lw::face(13));
     p.drawText(QPointF(side.left(), side.top() + 13),
@@ -288,30 +480,27 @@ PowerPathPicture paintPowerPath(QPainter &p, QRectF endArea, QRectF side, const 
                  beyondB = m.screw().beyondB.known() ? std::max(0.0, m.screw().beyondB.v) : 30e-3;
     const double thread = m.screw().threadLength.known() ? m.screw().threadLength.v : travel + nut + beyondA + beyondB;
     const double span = m.screw().span.known() ? std::max(m.screw().span.v, thread * 0.98) : thread + 30e-3;
-    const double shaftOut = m.stepper().shaftLength.known() ? m.stepper().shaftLength.v : 24e-3;
-    const double offFace = tb.offFace.known() ? tb.offFace.v : 20e-3;
-    const double leftOfBearing = belt ? offFace + 34e-3 + bodyLength * 0.0 : bodyLength + shaftOut + 20e-3;
-    const double drawBelow = belt ? tw.centre + face / 2 : face / 2;
-    const double totalWidth = (belt ? bodyLength + offFace + 26e-3 : leftOfBearing) + span + 30e-3;
-    const double k = std::min((side.width() - 10) / totalWidth, (side.height() - 74) / (drawBelow + 90e-3));
-    out.sideScale = k;
-    const double axisY = side.top() + 66 + 24e-3 * k;
-    const double bearingX = side.left() + 6 + (belt ? bodyLength + offFace + 20e-3 : leftOfBearing) * k;
+    const double leftOf = c.body() - c.layout.faceAt, drawBelow = c.layout.shafts.front().y + c.face() / 2;
+    const double k =
+        std::min((side.width() - 10) / (leftOf + span + 34e-3), (side.height() - 74) / (drawBelow + 90e-3));
+    c.out.sideScale = k;
+    const double axisY = side.top() + 66 + 24e-3 * k, bearingX = side.left() + 6 + leftOf * k;
     const double screwLeft = bearingX + (span - thread) / 2 * k, screwRight = screwLeft + thread * k;
     const double d0 = m.screw().named ? m.screw().thread.nominal.value() : 18e-3;
     const double root = m.screw().root.known() ? m.screw().root.v : d0 * 0.8;
+    const double toDrive = m.stages.empty() || m.stageAs<ToothedBelt>(m.stages.size() - 1) ? 30e-3 : 26e-3;
     // table, at its place
     const double nutFrom = screwLeft + beyondA * k, room = std::max(0.0, (thread - nut - beyondA - beyondB) * k);
     const double nutX = nutFrom + nutShare * std::max(room, 1.0);
     const double tableHalf = std::max(0.12, travel * 0.55) * k;
     const QRectF tableRect(nutX + nut * k / 2 - tableHalf, axisY - 30e-3 * k - 16, 2 * tableHalf, 20);
-    out.tableLeft = nutFrom;
-    out.tableRight = nutFrom + room;
+    c.out.tableLeft = nutFrom;
+    c.out.tableRight = nutFrom + room;
     const QRectF drawn = tableRect.intersected(side.adjusted(2, 0, -2, 0));
-    p.setPen(m.travel.known() && !m.travel.assumed() ? edge(chosen == 7) : hiddenLine());
+    p.setPen(m.travel.known() && !m.travel.assumed() ? edge(c.on(slide)) : hiddenLine());
     p.setBrush(th.part);
     p.drawRect(drawn);
-    addRect(7, drawn);
+    c.area(slide, drawn);
     p.setPen(th.ink2);
     p.drawText(drawn, Qt::AlignCenter,
                text(m.what.empty() ? "slide" : m.what) + u"  "_s + text(withUnit(m.mass.v, Dimension::Mass, "kg")));
@@ -321,29 +510,29 @@ PowerPathPicture paintPowerPath(QPainter &p, QRectF endArea, QRectF side, const 
         p.drawRect(bracket);
     }
     // screw with its thread
-    p.setPen(edge(chosen == 6, 1.2));
+    p.setPen(edge(c.on(screw), 1.2));
     p.setBrush(th.part);
     const double journal = root * 0.85 * k;
-    p.drawRect(QRectF(bearingX - (belt ? 30e-3 : 26e-3) * k, axisY - journal / 2,
-                      (thread + (belt ? 30e-3 : 26e-3) + (span - thread)) * k + 8, journal));
+    p.drawRect(
+        QRectF(bearingX - toDrive * k, axisY - journal / 2, (thread + toDrive + (span - thread)) * k + 8, journal));
     const QRectF screwRect(screwLeft, axisY - d0 * k / 2, screwRight - screwLeft, d0 * k);
-    p.setPen(m.screw().named ? edge(chosen == 6, 1.4) : hiddenLine());
+    p.setPen(m.screw().named ? edge(c.on(screw), 1.4) : hiddenLine());
     p.drawRect(screwRect);
     if (m.screw().named) {
         const double pitch = m.screw().thread.pitch.value() * k;
-        p.setPen(QPen(chosen == 6 ? th.touch : th.ink, 0.8));
+        p.setPen(QPen(c.on(screw) ? th.touch : th.ink, 0.8));
         const int every = std::max(1, static_cast<int>(std::ceil(3.2 / std::max(0.05, pitch))));
         for (const double x :
              ticksBetween(screwRect.left(), screwRect.right() - pitch * every * 0.5, pitch * every, 600))
             p.drawLine(QPointF(x, screwRect.top()), QPointF(x + pitch * every * 0.5, screwRect.bottom()));
     }
-    addRect(6, screwRect.adjusted(0, -4, 0, 4));
+    c.area(screw, screwRect.adjusted(0, -4, 0, 4));
     // nut
     const QRectF nutRect(nutX, axisY - d0 * k * 0.9, nut * k, d0 * k * 1.8);
-    p.setPen(edge(chosen == 6, 1.4));
+    p.setPen(edge(c.on(screw), 1.4));
     p.setBrush(th.part2);
     p.drawRect(nutRect);
-    addRect(6, nutRect);
+    c.area(screw, nutRect);
     // bearings and blocks
     const double od = m.screw().bearingOutside.known() ? m.screw().bearingOutside.v : 32e-3,
                  id = m.screw().bearingBore.known() ? m.screw().bearingBore.v : 12e-3;
@@ -351,110 +540,25 @@ PowerPathPicture paintPowerPath(QPainter &p, QRectF endArea, QRectF side, const 
         if (end == 1 && m.screw().ends == Ends::FixedFree) continue;
         const double x = end == 0 ? bearingX - 11e-3 * k : bearingX + span * k - 5e-3 * k;
         const QRectF block(x - 4e-3 * k, axisY - (od / 2 + 7e-3) * k, (end == 0 ? 28e-3 : 18e-3) * k, (od + 14e-3) * k);
-        p.setPen(edge(chosen == 5));
+        p.setPen(edge(c.on(bearings)));
         p.setBrush(th.part2);
         p.drawRect(block);
-        addRect(5, block);
+        c.area(bearings, block);
         const double w = 9e-3;
-        bearing(p, x, axisY, od, id, w, k, chosen == 5);
-        if (end == 0) bearing(p, x + w * k, axisY, od, id, w, k, chosen == 5);
+        bearing(p, x, axisY, od, id, w, k, c.on(bearings));
+        if (end == 0) bearing(p, x + w * k, axisY, od, id, w, k, c.on(bearings));
     }
     p.setPen(centreLine());
     p.drawLine(QPointF(bearingX - 40e-3 * k, axisY), QPointF(bearingX + span * k + 16, axisY));
-    // motor and what carries its turning over
-    auto motorSide = [&](double faceX, double y, int dir) { // body extends towards dir from the face
-        const double h = face * k / 2, L = bodyLength * k;
-        auto box = [&](double a, double b, double half, const QColor &fill) {
-            const double x1 = faceX + dir * a, x2 = faceX + dir * b;
-            const QRectF r(std::min(x1, x2), y - half, std::fabs(x2 - x1), 2 * half);
-            p.setPen(m.hasMotor() ? edge(chosen == 1) : hiddenLine());
-            p.setBrush(m.hasMotor() ? QBrush(fill) : QBrush(Qt::NoBrush));
-            p.drawRect(r);
-            return r;
-        };
-        box(-shaftOut * k, 0, motorShaft * k / 2, th.part);
-        const QRectF body = box(0, L, h, th.part2);
-        if (m.hasMotor()) {
-            p.setPen(QPen(th.rule2, 0.8));
-            for (int j = 1; j < 12; ++j) {
-                const double x = body.left() + body.width() * (0.1 + 0.72 * j / 12);
-                p.drawLine(QPointF(x, body.top() + 2), QPointF(x, body.bottom() - 2));
-            }
-        }
-        addRect(1, body);
-        p.setPen(centreLine());
-        p.drawLine(QPointF(body.left() - 8, y), QPointF(body.right() + shaftOut * k + 8, y));
-    };
-    auto pulleySide = [&](double x, double y, const Pulley &pulley, const PulleySize &size, int part) {
-        const double Ro = size.outside.value() / 2 * k, hw = pulley.faceWidth.v * k / 2;
-        const bool on = chosen == part;
-        p.setPen(edge(on, 1.4));
-        p.setBrush(th.part);
-        const QRectF r(x - hw, y - Ro, 2 * hw, 2 * Ro);
-        p.drawRect(r);
-        p.setPen(QPen(on ? th.touch : th.ink, 0.8));
-        for (int n = 0; n < pulley.teeth; ++n) {
-            const double a = 2 * pi * n / pulley.teeth;
-            if (std::cos(a) < 0) continue;
-            const double yy = y + Ro * std::sin(a);
-            p.drawLine(QPointF(r.left() + 1, yy), QPointF(r.right() - 1, yy));
-        }
-        if (pulley.flanges > 0) {
-            p.setBrush(th.part2);
-            p.setPen(edge(on, 1.2));
-            p.drawRect(QRectF(r.left(), r.top() - 2.2e-3 * k, 1.6e-3 * k, r.height() + 4.4e-3 * k));
-            p.drawRect(QRectF(r.right() - 1.6e-3 * k, r.top() - 2.2e-3 * k, 1.6e-3 * k, r.height() + 4.4e-3 * k));
-        }
-        addRect(part, r);
-    };
-    if (belt) {
-        const double pulleyX = bearingX - 24e-3 * k;
-        const double motorY = axisY + tw.centre * k;
-        const double faceX = pulleyX - offFace * k;
-        const double plateT = 10e-3 * k;
-        motorSide(faceX, motorY, -1);
-        p.setPen(edge(false));
-        p.setBrush(th.part);
-        p.drawRect(QRectF(faceX, axisY - 20e-3 * k, plateT, (tw.centre + face * 0.62 + 20e-3) * k));
-        pulleySide(pulleyX, axisY, tb.driven, tw.pulleys[1], 4);
-        pulleySide(pulleyX, motorY, tb.driver, tw.pulleys[0], 2);
-        const double bw = (tb.width.known() ? tb.width.v : 12e-3) * k;
-        const QRectF beltRect(pulleyX - bw / 2, axisY - tw.pulleys[1].outside.value() / 2 * k - 2, bw,
-                              tw.centre * k + (tw.pulleys[0].outside.value() + tw.pulleys[1].outside.value()) / 2 * k +
-                                  4);
-        p.setPen(edge(chosen == 3, 0.8));
-        p.setBrush(chosen == 3 ? th.touch : th.belt);
-        p.drawRect(QRectF(beltRect.left(), axisY + tw.pulleys[1].outside.value() / 2 * k * 0.6, bw,
-                          (tw.centre - (tw.pulleys[0].outside.value() + tw.pulleys[1].outside.value()) * 0.3) * k));
-        addRect(3, beltRect);
-        p.setFont(lw::face(13));
-        paintDimension(p, {faceX - bodyLength * k, motorY + face * k / 2 + 14},
-                       {bearingX - 15e-3 * k, motorY + face * k / 2 + 14},
-                       text(numberText((bodyLength + offFace + 9e-3) * 1e3, 3)) + u" out"_s, true);
-        tied(p, {faceX - bodyLength * k * 0.85, motorY - face * k / 2 - 16},
-             {faceX - bodyLength * k * 0.7, motorY - face * k * 0.3}, 1, chosen == 1);
-        tied(p, {pulleyX + 40, motorY + 10}, {pulleyX + 3, motorY + 2}, 2, chosen == 2);
-        tied(p, {pulleyX - 38, (axisY + motorY) / 2 - 4}, {pulleyX, (axisY + motorY) / 2}, 3, chosen == 3);
-        tied(p, {pulleyX - 44, axisY - 22}, {pulleyX - 2, axisY - 6}, 4, chosen == 4);
-    } else {
-        const double couple = 34e-3 * k;
-        const double right = bearingX - 20e-3 * k;
-        const QRectF c(right - couple, axisY - 13e-3 * k, couple, 26e-3 * k);
-        motorSide(c.left() - 4e-3 * k, axisY, -1);
-        p.setPen(m.hasMotor() ? edge(chosen == 2) : hiddenLine());
-        p.setBrush(th.part);
-        p.drawRect(c);
-        addRect(2, c);
-        tied(p, {c.left() - bodyLength * k * 0.5, axisY + face * k / 2 + 22},
-             {c.left() - bodyLength * k * 0.45, axisY + face * k * 0.3}, 1, chosen == 1);
-        tied(p, {c.center().x(), c.bottom() + 30}, c.center(), 2, chosen == 2);
-    }
-    tied(p, {bearingX - 4, axisY - (od / 2) * k - 32}, {bearingX, axisY - od / 2 * k * 0.7}, 5, chosen == 5);
+    const SideScale at{k, axisY, bearingX};
+    paintMotorSide(c, at);
+    paintStagesSide(c, at);
+    tied(p, {bearingX - 4, axisY - (od / 2) * k - 32}, {bearingX, axisY - od / 2 * k * 0.7}, bearings, c.on(bearings));
     {
         const double x6 = screwLeft + (screwRight - screwLeft) * (nutShare > 0.5 ? 0.2 : 0.8);
-        tied(p, {x6, axisY + d0 * k / 2 + 22}, {x6 + 12, axisY}, 6, chosen == 6);
+        tied(p, {x6, axisY + d0 * k / 2 + 22}, {x6 + 12, axisY}, screw, c.on(screw));
     }
-    tied(p, {drawn.left() + 34, drawn.top() - 20}, {drawn.left() + 50, drawn.top() + 5}, 7, chosen == 7);
+    tied(p, {drawn.left() + 34, drawn.top() - 20}, {drawn.left() + 50, drawn.top() + 5}, slide, c.on(slide));
     // thread left beyond the nut, and the travel between
     const double dimY = axisY + d0 * k / 2 + 44;
     p.setPen(QPen(th.ink2, 0.8));
@@ -464,14 +568,28 @@ PowerPathPicture paintPowerPath(QPainter &p, QRectF endArea, QRectF side, const 
                    u"travel "_s + text(numberText(travel * 1e3, 4)) + u" + nut "_s + text(numberText(nut * 1e3, 3)));
     paintDimension(p, {screwLeft, dimY}, {nutFrom, dimY}, text(numberText(beyondA * 1e3, 3)));
     paintDimension(p, {nutFrom + room + nut * k, dimY}, {screwRight, dimY}, text(numberText(beyondB * 1e3, 3)));
+}
+} // namespace
+
+PowerPathPicture paintPowerPath(QPainter &p, QRectF endArea, QRectF side, const AxisModel &m, const AxisState &s,
+                                int chosen, double nutShare) {
+    PowerPathPicture out;
+    p.save();
+    p.setRenderHint(QPainter::Antialiasing);
+    Scene scene{p, m, s, chainParts(m), layOut(m, s), chosen, out};
+    p.setFont(lw::face(13));
+    p.setPen(theme().ink2);
+    p.drawText(QPointF(endArea.left(), endArea.top() + 13), u"Seen from the motor end"_s);
+    paintEndView(scene, endArea.adjusted(0, 22, 0, -4));
+    paintSideView(scene, side, nutShare);
     p.restore();
     return out;
 }
 
-BeltStrip paintBeltStrip(QPainter &p, QRectF area, const AxisModel &m, const AxisState &s) {
+BeltStrip paintBeltStrip(QPainter &p, QRectF area, const AxisModel &m, const AxisState &s, std::size_t place) {
     BeltStrip strip;
-    const auto place = m.placeOf<ToothedBelt>();
-    const bool hasBelt = place < m.stages.size();
+    strip.stage = place;
+    const bool hasBelt = s.stageWork<ToothedBelt>(place) && m.stageAs<ToothedBelt>(place);
     static const ToothedBelt noBelt;
     static const ToothedBelt::Work noWork;
     const ToothedBelt &tb = hasBelt ? *m.stageAs<ToothedBelt>(place) : noBelt;

@@ -1,6 +1,7 @@
 // The power path drawn to scale: seen from the motor end, and from the front. Parts can be found under a point.
 #pragma once
 
+#include "picture/chain_parts.h"
 #include "picture/theme.h"
 #include "proof/evaluate.h"
 #include <QPainter>
@@ -9,10 +10,8 @@
 
 namespace lw {
 
-/// Parts by balloon number: 1 motor, 2 small pulley (or coupling), 3 belt, 4 large pulley, 5 bearings, 6 screw, 7
-/// table.
 struct PartArea {
-    int part;
+    int part; ///< balloon, as chainParts numbers them
     QPainterPath area;
 };
 struct PowerPathPicture {
@@ -20,6 +19,7 @@ struct PowerPathPicture {
     double endScale = 0, sideScale = 0; ///< pixels per metre
     QRectF slot;                        ///< of the slot in the end view
     QPointF smallCentre;                ///< of the motor pulley in the end view
+    QPointF firstDriven;                ///< of the pulley its belt turns
     double tableLeft = 0, tableRight = 0;
 };
 /// Paints both views. @param chosen part number, 0 none @param nutShare where the table stands, 0..1 of the travel
@@ -35,10 +35,12 @@ struct BeltStop {
 };
 struct BeltStrip {
     std::vector<BeltStop> stops;
+    std::size_t stage = 0;   ///< place of the belt in the chain
     double from = 0, to = 0; ///< m at the ends of the strip
     QRectF track;
     [[nodiscard]] double centreAt(double x) const { return from + (x - track.left()) / track.width() * (to - from); }
 };
-BeltStrip paintBeltStrip(QPainter &p, QRectF area, const AxisModel &m, const AxisState &s);
+/// @param stage place of the belt in the chain
+BeltStrip paintBeltStrip(QPainter &p, QRectF area, const AxisModel &m, const AxisState &s, std::size_t stage);
 
 } // namespace lw

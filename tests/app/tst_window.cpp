@@ -310,6 +310,53 @@ private slots:
         QVERIFY(view->nut() > nut);
         QVERIFY(view->scales().contains(u"1 :"_s) && !view->scales().contains(u"1 : 0.0"_s));
     }
+    /// A second belt put in by key, filled, moved, taken out and undone; strip, drawing and figures follow.
+    void chainOfStagesByKeys() {
+        m_window->openDemo();
+        m_window->showStation(StationId::Drive, "X");
+        auto *page = qobject_cast<DrivePage *>(m_window->page(StationId::Drive));
+        const double one = m_session->proved("X").model.ratio();
+        QVERIFY(!page->strip()->rectOf(7).isEmpty() && page->strip()->rectOf(8).isEmpty());
+        page->setFocus();
+        page->pick(1); // behind the motor
+        key(Qt::Key_D, Qt::ControlModifier);
+        QCOMPARE(m_session->proved("X").model.stages.size(), std::size_t(2));
+        QVERIFY(!page->strip()->rectOf(11).isEmpty());
+        const QString stage = u"/axes/X/designs/A/stages/2/"_s;
+        type(stage + u"driver/teeth"_s, u"18"_s);
+        choose(stage + u"driver/profile"_s, u"5M"_s);
+        type(stage + u"driven/teeth"_s, u"36"_s);
+        choose(stage + u"driven/profile"_s, u"5M"_s);
+        type(stage + u"code"_s, u"300-5M-15"_s);
+        const auto &p = m_session->proved("X");
+        QCOMPARE(p.model.ratio(), 2 * one);
+        QCOMPARE(p.model.stages.front().id, std::string("2"));
+        QVERIFY(p.evaluation.state.stageWork<ToothedBelt>(0)->forcesKnown);
+        // every part can be picked in the drawing
+        page->view()->repaint();
+        for (int part = 1; part <= 11; ++part) {
+            const auto &areas = page->view()->picture().areas;
+            QVERIFY2(std::any_of(areas.begin(), areas.end(), [&](const auto &a) { return a.part == part; }),
+                     qPrintable(QString::number(part)));
+        }
+        auto *name = m_window->findChild<QLabel *>(u"openedPartName"_s);
+        QCOMPARE(name->text(), u"Belt"_s);
+        page->setFocus();
+        key(Qt::Key_Right, Qt::AltModifier);
+        QCOMPARE(m_session->proved("X").model.stages.back().id, std::string("2"));
+        QCOMPARE(m_session->proved("X").model.ratio(), 2 * one); // order does not matter to the ratio
+        key(Qt::Key_Z, Qt::ControlModifier);
+        QCOMPARE(m_session->proved("X").model.stages.front().id, std::string("2"));
+        page->pick(3);
+        page->setFocus();
+        key(Qt::Key_Delete, Qt::ShiftModifier);
+        QCOMPARE(m_session->proved("X").model.stages.size(), std::size_t(1));
+        QCOMPARE(m_session->proved("X").model.ratio(), one);
+        QVERIFY(page->strip()->rectOf(8).isEmpty());
+        while (m_session->undoStack()->canUndo())
+            m_session->undoStack()->undo();
+        QCOMPARE(m_session->proved("X").model.ratio(), one);
+    }
     void designsSideBySide() {
         m_window->openDemo();
         m_window->showStation(StationId::Drive, "X");

@@ -56,6 +56,13 @@ protected:
         if (entry(pointer) || textEntry(pointer)) return;
         for (auto *b : m_window->findChildren<QComboBox *>(pointer + u".box"_s))
             if (b->isVisible()) return;
+        if (pointer.contains(u"/designs/"_s) || pointer.startsWith(u"/supplies/"_s)) { // the part that holds it
+            auto *drive = qobject_cast<DrivePage *>(m_window->page(StationId::Drive));
+            if (!drive || !drive->isVisible()) return;
+            if (const int part = drive->partOfField(pointer))
+                QTest::mouseClick(drive->strip(), Qt::LeftButton, {}, drive->strip()->rectOf(part).center().toPoint());
+            return;
+        }
         if (const bool wheel = pointer.contains(u"/handwheel/"_s); wheel || pointer.contains(u"/targets/"_s) ||
                                                                    pointer.contains(u"/spindle/"_s) ||
                                                                    pointer.endsWith(u"cold_day_factor"_s)) {

@@ -84,9 +84,10 @@ private slots:
             QVERIFY2(!r.isEmpty(), qPrintable(QString::number(part)));
             QVERIFY2(QRectF(0, 0, 1100, 420).contains(r.center()), qPrintable(QString::number(part)));
         }
-        const auto direct = draw("X", "B"); // no belt, no large pulley
-        QVERIFY(areaOf(direct.picture, 3).isEmpty());
-        QVERIFY(!areaOf(direct.picture, 1).isEmpty());
+        const auto direct = draw("X", "B"); // motor, coupling, bearings, screw, table
+        for (int part : {1, 2, 3, 4, 5})
+            QVERIFY(!areaOf(direct.picture, part).isEmpty());
+        QVERIFY(areaOf(direct.picture, 6).isEmpty());
     }
     void choosingAPartIsSeen() { QVERIFY(draw("X", "A", 0.5, 0).image != draw("X", "A", 0.5, 1).image); }
     void stockBeltsStandWhereTheirCentresAre() {
@@ -94,7 +95,7 @@ private slots:
         QImage image(860, 90, QImage::Format_RGB32);
         image.fill(theme().sheet);
         QPainter p(&image);
-        const auto strip = paintBeltStrip(p, {0, 0, 860, 90}, d.model, d.state);
+        const auto strip = paintBeltStrip(p, {0, 0, 860, 90}, d.model, d.state, 0);
         QVERIFY(strip.stops.size() >= 3);
         int current = 0;
         for (const auto &s : strip.stops) {
@@ -114,7 +115,7 @@ private slots:
             const AxisModel m;
             const auto picture = paintPowerPath(p, {0, 0, 200, 300}, {200, 0, 400, 300}, m, AxisState{}, 0, nut);
             QVERIFY(picture.areas.size() <= 14);
-            paintBeltStrip(p, {0, 0, 600, 80}, m, AxisState{});
+            paintBeltStrip(p, {0, 0, 600, 80}, m, AxisState{}, 0);
         }
     }
     void marksDifferByShape() {

@@ -27,6 +27,8 @@ public:
     virtual void goTo(const QString &) {}
     /// Strikes the reading being edited out, or takes it back in.
     virtual void strikeCurrent() {}
+    /// Adds what the page is made of behind what is under work; pages without such say nothing.
+    virtual void addHere() {}
     /// W, M, arrows and the like; true when used.
     virtual bool handleKey(QKeyEvent *) { return false; }
     /// The first thing to type into.

@@ -101,6 +101,12 @@ void MainWindow::buildMenus() {
             if (!m_onBoard) page(m_station)->strikeCurrent();
         },
         u"strike"_s);
+    add(
+        edit, u"Add a stage behind this part"_s, QKeySequence(u"Ctrl+D"_s),
+        [this] {
+            if (!m_onBoard) page(m_station)->addHere();
+        },
+        u"addStage"_s);
     edit->addSeparator();
     add(
         edit, u"Find…"_s, QKeySequence::Find, [this] { find(); }, u"find"_s);

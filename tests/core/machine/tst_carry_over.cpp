@@ -34,6 +34,11 @@ private:
                 ++k;
             QVERIFY2(k < recorded.size(), (axis + " " + std::string(f.check->code) + " " + titleOf(m, f)).c_str());
             met[k] = 1;
+            // that version took a rapid nobody knows for standing still, and found no howl in it
+            if (f.id == "C07"_check && !(m.rapid.known() && m.lead.known())) {
+                QVERIFY(!(f.demand == f.demand));
+                continue;
+            }
             QCOMPARE(std::string(verdictCode(f.verdict)), recorded[k][4].get<std::string>());
             const double now[] = {inRowUnit(f, f.demand), inRowUnit(f, f.capacity)};
             for (int n = 0; n < 2; ++n) {

@@ -1,7 +1,8 @@
-// Station 3: the power path drawn to scale, its parts picked and dragged, entries under their part, A and B side by
-// side.
+// Station 3: the chain drawn to scale, its parts in a strip, the opened one with its entries, A and B side by side.
 #pragma once
 
+#include "app/stations/drive/opened_part.h"
+#include "app/stations/drive/parts_strip.h"
 #include "app/stations/proof/ledger.h"
 #include "app/stations/station_page.h"
 #include "picture/power_path.h"
@@ -15,7 +16,8 @@ class PowerPathView : public QWidget {
     Q_OBJECT
 public:
     explicit PowerPathView(QWidget *parent);
-    void refresh(const ProvedAxis &proved, int chosen);
+    /// @param beltStage the belt whose stock stands in the strip; none: no strip
+    void refresh(const ProvedAxis &proved, int chosen, std::optional<std::size_t> beltStage);
     void setNut(double share);
     [[nodiscard]] double nut() const { return m_nut; }
     [[nodiscard]] const BeltStrip &strip() const { return m_strip; }
@@ -25,8 +27,8 @@ public:
 signals:
     void picked(int part);
     void scalesChanged();
-    void centreDragged(double centre); ///< m
-    void beltChosen(int teeth, double centre);
+    void centreDragged(std::size_t stage, double centre); ///< m
+    void beltChosen(std::size_t stage, int teeth, double centre);
 
 protected:
     void paintEvent(QPaintEvent *) override;
@@ -35,32 +37,16 @@ protected:
     void mouseReleaseEvent(QMouseEvent *) override;
 
 private:
+    [[nodiscard]] double alongBelt(QPointF moved) const;
     enum class Drag { None, Centre, Strip, Nut } m_drag = Drag::None;
     const ProvedAxis *m_proved = nullptr;
     PowerPathPicture m_picture;
     BeltStrip m_strip;
     int m_chosen = 0;
+    std::optional<std::size_t> m_beltStage;
     double m_nut = 0.5, m_startCentre = 0;
     QPointF m_from;
     QString m_scales;
-};
-
-/// A column of entries under its balloon.
-class PartColumn : public QWidget {
-public:
-    PartColumn(int part, const QString &name, QWidget *parent);
-    void setChosen(bool on);
-    QWidget *body() const { return m_body; }
-    void add(QWidget *w);
-    int part;
-
-protected:
-    void paintEvent(QPaintEvent *) override;
-
-private:
-    QString m_name;
-    bool m_chosen = false;
-    QWidget *m_body;
 };
 
 class DrivePage : public StationPage {
@@ -68,31 +54,39 @@ class DrivePage : public StationPage {
 public:
     DrivePage(Session *session, QWidget *parent);
     bool handleKey(QKeyEvent *e) override;
+    void addHere() override;
     [[nodiscard]] QString hint() const override {
-        return QStringLiteral(", . pick a part   arrows move it 0.1 mm   drag the small pulley to move the motor   "
-                              "Ctrl+B tries another design");
+        return QStringLiteral(", . part   arrows 0.1 mm   drag the motor pulley   Ctrl+D adds a stage   "
+                              "Shift+Del takes it out   Alt+arrows move it   Ctrl+B tries another design");
     }
     [[nodiscard]] QString rightText() const override { return m_view->scales(); }
     void choose(const Finding &f) override;
     [[nodiscard]] PowerPathView *view() const { return m_view; }
+    /// Opens a part by its balloon.
     void pick(int part);
+    /// The part that holds an entry; 0 when none does.
+    [[nodiscard]] int partOfField(const QString &pointer) const;
+    [[nodiscard]] PartsStrip *strip() const { return m_strip; }
 
 protected:
     void update(const ProvedAxis &proved) override;
 
 private:
-    void setBelt(int teeth, double centre);
-    PartColumn *column(int part, const QString &name, std::initializer_list<std::pair<QString, QString>> fields);
+    void setBelt(std::size_t stage, int teeth, double centre);
+    void setCentre(std::size_t stage, double centre, int decimals);
     void pickMotor(int index);
     void fillSideBySide(const ProvedAxis &proved);
+    /// Takes out or moves the stage at the part under work.
+    bool editChain(QKeyEvent *e);
+    [[nodiscard]] const ChainPart *current() const;
     PowerPathView *m_view;
-    std::vector<PartColumn *> m_columns;
-    std::vector<QWidget *> m_beltOnly, m_directOnly, m_ballOnly, m_slidingOnly, m_uprightOnly;
+    PartsStrip *m_strip;
+    OpenedPart *m_opened;
+    std::vector<ChainPart> m_parts;
     QComboBox *m_catalogue;
     Ledger *m_ledger;
     QTableWidget *m_sides;
-    QLabel *m_lead, *m_beltFigures;
-    int m_part = 0;
+    int m_part = 1;
 };
 
 /// One figure of the side by side table, for both designs.

@@ -100,8 +100,9 @@ void motorSpeedStep(const AxisScope &a, const Finding &, Steps &w) {
             term("l", "lead", a.m.lead, Dm::Lead, "mm")},
            a.s.motorRpm);
 }
-/// The fastest the motor turns at any operating point, rpm.
+/// The fastest the motor turns at any operating point, rpm; not known when the rapid's is not.
 double fastestAsked(const AxisState &s) {
+    if (!(s.motorRpm == s.motorRpm)) return notKnown;
     double most = 0;
     for (const auto &p : s.points)
         most = std::max(most, p.rpm);
@@ -133,7 +134,7 @@ std::string sayStepError(const Finding &f) {
 void smallestStepSteps(const AxisScope &a, Steps &w) {
     const auto &m = a.m;
     const auto &s = a.s;
-    if (!s.motorKnown || !std::isfinite(s.dependable)) return;
+    if (!s.motorKnown) return;
     const double friction = (s.friction * s.chain.lead.value() / m.efficiency.v + m.bearingDrag.v + s.preloadDrag) /
                             (s.ratio() * forwardOf(s.chain.stages));
     const auto lead = term("l", "lead", m.lead, Dm::Lead, "mm");
@@ -141,6 +142,11 @@ void smallestStepSteps(const AxisScope &a, Steps &w) {
            {term("F", "pull of the ways", m.pull, Dm::Force, "N"), lead, term("eta", "screw", m.efficiency),
             dragTerm(a), reductionTerm(a), driveTerm(a)},
            friction, Dm::Torque, "Nm");
+    if (!std::isfinite(s.dependable)) { // more friction than the motor can move: no step is sure
+        w.step("Repeats within, wished", "r", "r_w", {term("r_w", "target", m.repeatTarget, Dm::Length, "um")},
+               m.repeatTarget.v, Dm::Length, "um");
+        return;
+    }
     const auto full = term("q", "full step", s.fullStep, Dm::Length, "um");
     if (s.dependable > s.microstep * (1 + 1e-12))
         w.step("Dead zone and 5 % of a full step", "s", "2*asin(T_f/T_pk)/N*l/(2*pi*i) + 0.05*q",
@@ -314,7 +320,7 @@ const AxisCheck list[] = {
              v = !a.s.motorKnown || !(asked == asked) ? Verdict::NotKnown
                  : asked <= a.s.corner                ? Verdict::Holds
                                                       : Verdict::Watch;
-         rows.add(plainRow(v, asked, a.s.corner));
+         rows.add(plainRow(v, asked, asked == asked ? a.s.corner : notKnown));
      }},
     {{.code = "C08",
       .title = "Sudden load",

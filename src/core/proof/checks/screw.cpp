@@ -39,7 +39,7 @@ Term endSpeedTerm(const AxisModel &m) {
 void crashSteps(const AxisScope &a, const Finding &, Steps &w) {
     const auto &m = a.m;
     const auto &s = a.s;
-    if (!(s.stallThrust == s.stallThrust) || !s.rigidityKnown) return;
+    if (!(s.crashThrust == s.crashThrust)) return;
     stallStep(a, w);
     const double J = rotatingInertiaAtScrew(s.chain).value(), K = s.stiffness.total.value();
     const double energy = J * std::pow(m.speedAtEnds() / s.chain.lead.value(), 2) / 2;

@@ -72,11 +72,29 @@ std::string figuresOf(const Finding &f, UnitSystem units) {
     return shown(f.demand) + " of " + shown(f.capacity) + u;
 }
 
+namespace {
+/// ", second belt" where the chain has more than one stage of its kind.
+std::string whichStage(const AxisModel &m, const Finding &f) {
+    const int place = f.subject.stage;
+    if (place < 0 || place >= static_cast<int>(m.stages.size())) return {};
+    constexpr std::string_view ordinals[] = {"first", "second", "third", "fourth", "fifth", "sixth"};
+    const auto kind = m.stages[std::size_t(place)].stage.index();
+    int all = 0, before = 0;
+    for (int k = 0; k < static_cast<int>(m.stages.size()); ++k) {
+        const bool same = m.stages[std::size_t(k)].stage.index() == kind;
+        all += same;
+        before += same && k < place;
+    }
+    if (all < 2) return {};
+    const auto code = std::visit([](const auto &stage) { return stage.code; }, m.stages[std::size_t(place)].stage);
+    return ", " + std::string(ordinals[before]) + " " + std::string(code);
+}
+} // namespace
+
 std::string titleOf(const AxisModel &m, const Finding &f) {
-    if (f.check->name) return f.check->name(m, f);
-    std::string t(f.check->title);
-    if (const auto *c = cutOf(m, f)) t += ", " + c->name;
-    return t;
+    std::string t = f.check->name ? f.check->name(m, f) : std::string(f.check->title);
+    if (const auto *c = f.check->name ? nullptr : cutOf(m, f)) t += ", " + c->name;
+    return t + whichStage(m, f);
 }
 
 std::string missingOf(const AxisModel &m, const Finding &f) {

@@ -14,7 +14,8 @@ void marginStep(const Finding &f, Steps &w) {
     const auto d = rowDimension(f);
     const std::string u(f.unit);
     const bool torque = f.subject.at != Operating::None;
-    w.step("Margin", "M", "C/D",
+    // what cannot be done at all has no margin
+    w.step("Margin", "M", f.capacity > 0 ? "C/D" : "0*C/D",
            {term("C", torque ? "given" : "limit", f.capacity, d, u),
             term("D", torque ? "asked" : "demand", f.demand, d, u)},
            f.margin);

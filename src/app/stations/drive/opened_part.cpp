@@ -1,0 +1,158 @@
+#include "app/stations/drive/opened_part.h"
+#include "app/entries/fields.h"
+#include "app/window/style.h"
+#include "drive/belt.h"
+#include "drive/screw.h"
+#include "picture/marks.h"
+#include "proof/words/narrate.h"
+#include <QGridLayout>
+#include <QLabel>
+#include <QPainter>
+
+namespace lw {
+using namespace Qt::StringLiterals;
+namespace {
+constexpr int rows = 4, headHeight = 30;
+
+/// What a text entry accepts, by what it holds.
+void setCheck(FieldWidget *field, const std::string &key) {
+    auto *entry = qobject_cast<TextEntry *>(field);
+    if (!entry) return;
+    const auto from = [](auto read) {
+        return [read](const QString &t) {
+            const auto r = read(t.toStdString());
+            return r ? QString() : QString::fromStdString(r.error().detail);
+        };
+    };
+    if (key.ends_with("screw/thread"))
+        entry->setCheck(from([](const std::string &t) { return readThread(t); }));
+    else if (key.ends_with("/code"))
+        entry->setCheck(from([](const std::string &t) { return readDesignation(t, "belt"); }));
+    else if (key.ends_with("bore") || key.ends_with("bore_in") || key.ends_with("bore_out") ||
+             key.ends_with("motor/shaft"))
+        entry->setCheck(from([](const std::string &t) { return readToleratedSize(t); }));
+}
+} // namespace
+
+OpenedPart::OpenedPart(MakeField make, DropField drop, QWidget *parent)
+    : QWidget(parent), m_make(std::move(make)), m_drop(std::move(drop)), m_grid(new QWidget(this)),
+      m_layout(new QGridLayout(m_grid)) {
+    setObjectName(u"openedPart"_s);
+    auto *v = new QVBoxLayout(this);
+    v->setContentsMargins(8, 2, 6, 2);
+    v->setSpacing(2);
+    auto *head = new QHBoxLayout;
+    head->setContentsMargins(24, 0, 0, 0);
+    head->setSpacing(12);
+    m_name = makeLabel({}, 15, Ink::Value, true, false, this);
+    m_name->setObjectName(u"openedPartName"_s);
+    m_figures = makeLabel({}, 13, Ink::Value, false, false, this);
+    m_figures->setObjectName(u"openedPartFigures"_s);
+    head->addWidget(m_name);
+    head->addWidget(m_figures, 1);
+    v->addLayout(head);
+    auto *body = new QHBoxLayout;
+    body->setSpacing(10);
+    m_layout->setContentsMargins(0, 6, 0, 0);
+    m_layout->setHorizontalSpacing(8);
+    m_layout->setVerticalSpacing(0);
+    body->addWidget(m_grid, 0);
+    m_findings = makeLabel({}, 13, Ink::Value, false, true, this);
+    m_findings->setObjectName(u"openedPartFindings"_s);
+    m_findings->setTextFormat(Qt::RichText);
+    m_findings->setAlignment(Qt::AlignLeft | Qt::AlignTop);
+    body->addWidget(m_findings, 1);
+    v->addLayout(body, 1);
+}
+
+void OpenedPart::setChooser(QWidget *chooser, ChainPartKind kind) {
+    m_chooser = chooser;
+    m_chooserFor = kind;
+    static_cast<QHBoxLayout *>(static_cast<QVBoxLayout *>(layout())->itemAt(0)->layout())->addWidget(chooser);
+}
+
+void OpenedPart::build(const std::vector<std::string> &keys) {
+    for (auto *f : m_fields)
+        m_drop(f);
+    m_fields.clear();
+    m_keys = keys;
+    const int n = int(keys.size()), columns = std::max(4, (n + rows - 1) / rows);
+    for (int k = 0; k < std::max(columns, m_layout->columnCount()); ++k)
+        m_layout->setColumnStretch(k, columns <= 5 || k >= columns ? 0 : k <= 2 ? 2 : 1);
+    // four columns leave a third of the width to what is judged; more entries take that room
+    const auto width = [&](int column) {
+        if (columns <= 4) return 132;
+        if (columns <= 5) return 116;
+        return column == 0 ? 124 : column == 1 || column == 2 ? 136 : 92;
+    };
+    for (int k = 0; k < n; ++k) {
+        auto *f = m_make(QString::fromStdString(keys[std::size_t(k)]), m_grid);
+        if (auto *value = qobject_cast<ValueEntry *>(f)) value->setStanding(u"catalogue"_s);
+        if (keys[std::size_t(k)].ends_with("/kind") && m_part.stage >= 0)
+            if (auto *choice = qobject_cast<ChoiceEntry *>(f)) choice->setFallback(u"coupling"_s);
+        setCheck(f, keys[std::size_t(k)]);
+        if (columns <= 5)
+            f->setFixedWidth(width(k % columns));
+        else
+            f->setMinimumWidth(width(k % columns)); // shares what the window gives
+        m_layout->addWidget(f, k / columns, k % columns, Qt::AlignTop);
+        f->show();
+        m_fields.push_back(f);
+    }
+    m_layout->setRowStretch(rows, 1);
+    for (std::size_t k = 1; k < m_fields.size(); ++k)
+        QWidget::setTabOrder(m_fields[k - 1], m_fields[k]);
+    m_findings->setVisible(columns <= 6);
+}
+
+void OpenedPart::open(const ChainPart &part, const std::vector<ChainPart> &parts, const ProvedAxis &proved) {
+    const auto &m = proved.model;
+    const auto &s = proved.evaluation.state;
+    m_part = part;
+    const auto keys = fieldsOf(part, m);
+    if (keys != m_keys) build(keys);
+    for (std::size_t k = 0; k < m_fields.size(); ++k) {
+        if (auto *value = qobject_cast<ValueEntry *>(m_fields[k])) {
+            const auto known = fallbackOf(m_keys[k], part, m, s);
+            value->setFallback(known.known() && known.standing != Standing::Unknown ? known.v : notKnown,
+                               text(standingCode(known.standing)));
+        } else if (m_keys[k].ends_with("screw/kept")) {
+            static_cast<ChoiceEntry *>(m_fields[k])->setFallback(m.keepsScrew ? u"yes"_s : u"no"_s);
+        }
+    }
+    m_name->setText(text(part.name));
+    m_figures->setText(text(figuresOf(part, m, s)));
+    if (m_chooser) m_chooser->setVisible(part.kind == m_chooserFor);
+    showFindings(parts, proved);
+    QWidget::update();
+}
+
+void OpenedPart::showFindings(const std::vector<ChainPart> &parts, const ProvedAxis &proved) {
+    QString html;
+    int n = 0;
+    for (const auto &f : proved.evaluation.findings) {
+        if (partOf(parts, f) != m_part.number || f.check->station != StationId::Drive) continue;
+        if (n++ == 7) {
+            html += u"<br>and more in the list at the right"_s;
+            break;
+        }
+        html +=
+            (html.isEmpty() ? QString() : u"<br>"_s) +
+            u"<b>%1</b> %2"_s.arg(text(marginText(f)).toHtmlEscaped(), text(titleOf(proved.model, f)).toHtmlEscaped());
+        if (f.verdict != Verdict::Holds) html += u", "_s + text(verdictWord(f.verdict)).toHtmlEscaped();
+    }
+    m_findings->setText(html.isEmpty() ? u"Nothing of this part is judged here."_s : html);
+}
+
+void OpenedPart::paintEvent(QPaintEvent *) {
+    QPainter p(this);
+    p.setRenderHint(QPainter::Antialiasing);
+    const auto &t = theme();
+    p.fillRect(QRectF(0, 0, width(), headHeight), t.touchWash);
+    p.setPen(QPen(t.touch, 1.6));
+    p.setBrush(Qt::NoBrush);
+    p.drawRect(QRectF(0.8, 0.8, width() - 1.6, height() - 1.6));
+    paintBalloon(p, {17, headHeight / 2.0}, m_part.number, true, 9);
+}
+
+} // namespace lw

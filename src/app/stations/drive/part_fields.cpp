@@ -1,0 +1,172 @@
+#include "app/stations/drive/part_fields.h"
+#include "units/typed.h"
+#include <algorithm>
+
+namespace lw {
+namespace {
+using Keys = std::vector<std::string>;
+
+// in rows of seven: choices stand in the second and third column, which are the wide ones (OpenedPart)
+const Keys motor{"design/motor/holding_torque_Nm",
+                 "design/motor/kind",
+                 "design/motor/torque_convention",
+                 "design/motor/rated_current_A",
+                 "design/motor/resistance_ohm",
+                 "design/motor/inductance_mH",
+                 "design/motor/rotor_inertia_kgm2",
+                 "design/drive/current_A",
+                 "design/drive/current_kind",
+                 "supply/kind",
+                 "supply/voltage_V",
+                 "supply/power_W",
+                 "supply/sag",
+                 "design/drive/volt_limit_V",
+                 "design/drive/microsteps",
+                 "design/drive/damping",
+                 "design/motor/shaft",
+                 "design/motor/face_mm",
+                 "design/motor/body_length_mm",
+                 "design/motor/step_angle_deg",
+                 "design/motor/usable_speed_rpm",
+                 "design/drive/torque_limit_Nm",
+                 "design/cable/length_mm",
+                 "design/cable/cross_section_mm2",
+                 "design/drive/pulse_high_us",
+                 "design/motor/radial_load_N",
+                 "design/motor/radial_load_at_mm"};
+const Keys pulley{"teeth", "profile", "bore", "hub", "flanges", "belt_width_mm", "face_width_mm", "material"};
+const Keys belt{"kind",
+                "code",
+                "centre_mm",
+                "slot_from_mm",
+                "slot_to_mm",
+                "install_factor",
+                "service_factor",
+                "from_face_mm",
+                "length_tolerance_mm",
+                "efficiency",
+                "pull_for_1mm_a_metre_N"};
+const Keys coupling{"kind", "stiffness_Nm_rad", "inertia_kgm2", "bore_in", "bore_out"};
+const Keys bearings{
+    "fixed_end/kind", "fixed_end/drag_Nm", "fixed_end/stiffness_N_um", "fixed_end/static_axial_N", "ends",
+    "far_end/kind",   "fixed_end/bore_mm", "fixed_end/outside_mm",     "end_speed_mm_min",         "bumper/stroke_mm",
+    "bumper/force_N"};
+const Keys brake{"brake/torque_Nm", "brake/where", "brake/delay_s"};
+const Keys screw{"screw/thread",
+                 "screw/kept",
+                 "screw/efficiency",
+                 "nut/play_mm",
+                 "screw/bearing_span_mm",
+                 "screw/nut_far_mm",
+                 "screw/thread_length_mm",
+                 "nut/length_mm",
+                 "nut/kind",
+                 "nut/stiffness_N_um",
+                 "screw/root_mm",
+                 "thread_beyond_a_mm",
+                 "thread_beyond_b_mm",
+                 "bracket_stiffness_N_um"};
+const Keys slide{"travel_mm", "targets/rapid_mm_min", "targets/acceleration_m_s2", "survey/run_out_mm",
+                 "survey/screw_end"};
+
+void add(Keys &out, const std::string &prefix, const Keys &keys) {
+    for (const auto &k : keys)
+        out.push_back(prefix + k);
+}
+} // namespace
+
+std::vector<std::string> fieldsOf(const ChainPart &part, const AxisModel &m) {
+    Keys out;
+    const std::string stage =
+        part.stage >= 0 ? "design/stages/" + m.stages[std::size_t(part.stage)].id + "/" : std::string();
+    switch (part.kind) {
+    case ChainPartKind::Motor: add(out, "", motor); break;
+    case ChainPartKind::Coupling: add(out, stage, coupling); break;
+    case ChainPartKind::Driver: add(out, stage + "driver/", pulley); break;
+    case ChainPartKind::Belt: add(out, stage, belt); break;
+    case ChainPartKind::Driven: add(out, stage + "driven/", pulley); break;
+    case ChainPartKind::Layshaft: break; // its bearings and loads come with the mechanics
+    case ChainPartKind::Bearings:
+        add(out, "design/", bearings);
+        if (m.vertical) add(out, "design/", brake);
+        break;
+    case ChainPartKind::FinalElement:
+        add(out, "design/", screw);
+        add(out, "design/", m.ballScrew() ? Keys{"nut/preload_N", "screw/static_N"} : Keys{"nut/engaged_turns"});
+        break;
+    case ChainPartKind::Slide: add(out, "", slide); break;
+    }
+    return out;
+}
+
+Known fallbackOf(const std::string &key, const ChainPart &part, const AxisModel &m, const AxisState &s) {
+    const auto is = [&](std::string_view end) { return key.ends_with(end); };
+    if (const auto *b = part.stage >= 0 ? m.stageAs<ToothedBelt>(std::size_t(part.stage)) : nullptr) {
+        if (is("/efficiency")) return b->efficiency;
+        if (is("/service_factor")) return b->service;
+        if (is("/install_factor")) return b->install;
+        if (is("/from_face_mm")) return b->offFace;
+        if (is("/length_tolerance_mm")) return b->tolerance;
+        if (is("driver/face_width_mm")) return b->driver.faceWidth;
+        if (is("driven/face_width_mm")) return b->driven.faceWidth;
+        if (is("/centre_mm"))
+            if (const auto *w = s.stageWork<ToothedBelt>(std::size_t(part.stage)); w && w->centre == w->centre)
+                return {w->centre, Standing::Computed};
+        return {};
+    }
+    if (const auto *c = part.stage >= 0 ? m.stageAs<Coupling>(std::size_t(part.stage)) : nullptr) {
+        if (is("/stiffness_Nm_rad")) return c->stiffness;
+        if (is("/inertia_kgm2")) return c->inertia;
+        return {};
+    }
+    const std::pair<std::string_view, const Known *> all[] = {
+        {"screw/efficiency", &m.efficiency},
+        {"fixed_end/drag_Nm", &m.bearingDrag},
+        {"fixed_end/stiffness_N_um", &m.screw().bearingStiffness},
+        {"nut/stiffness_N_um", &m.screw().nutStiffness},
+        {"bracket_stiffness_N_um", &m.screw().bracket},
+        {"supply/sag", &m.supply.sag},
+        {"motor/radial_load_N", &m.stepper().radialLoad},
+        {"motor/radial_load_at_mm", &m.stepper().radialAt},
+        {"survey/run_out_mm", &m.runOut},
+        {"travel_mm", &m.travel},
+        {"targets/rapid_mm_min", &m.rapid},
+        {"targets/acceleration_m_s2", &m.acceleration},
+        {"drive/current_A", &m.drive.peak},
+        {"brake/delay_s", &m.brakeDelay},
+        {"screw/root_mm", &m.screw().root},
+    };
+    for (const auto &[end, known] : all)
+        if (is(end)) return *known;
+    return {};
+}
+
+std::string figuresOf(const ChainPart &part, const AxisModel &m, const AxisState &s) {
+    std::string out;
+    const auto say = [&](std::string words) { out += (out.empty() ? "" : ", ") + std::move(words); };
+    switch (part.kind) {
+    case ChainPartKind::Motor:
+        if (s.motorKnown) {
+            say(withUnit(s.peakStatic, Dimension::Torque, "Nm", 3) + " at rest");
+            say("corner at " + numberText(s.corner, 3) + " rpm");
+        }
+        break;
+    case ChainPartKind::Belt:
+        if (const auto *w = s.stageWork<ToothedBelt>(std::size_t(part.stage)); w && w->forcesKnown) {
+            say("= set to " + withUnit(w->forces.install.value(), Dimension::Force, "N", 3));
+            say("pluck it, " + withUnit(w->forces.note.value(), Dimension::Frequency, "Hz", 3));
+            say(std::to_string(w->open.teethInMesh) + " teeth in mesh");
+        }
+        break;
+    case ChainPartKind::FinalElement:
+        say("= lead " + withUnit(m.lead.v, Dimension::Length, "mm", 4));
+        say("full step " + withUnit(s.fullStep, Dimension::Length, "um", 3));
+        if (s.critical == s.critical) say("whips from " + numberText(s.critical, 4) + " rpm");
+        break;
+    case ChainPartKind::Layshaft: say("drawn to the belts; its bearings and bending are not judged yet"); break;
+    default: break;
+    }
+    return out;
+}
+
+} // namespace lw

@@ -1,0 +1,128 @@
+// Kinds of stage and checks: a made-up kind works from the first day, every check has a row for each of its verdicts,
+// and every working ends in one of the two numbers its finding shows.
+#include "compare.h"
+#include "made_up_stage.h"
+#include "proof/words/narrate.h"
+#include "proof/words/working.h"
+#include "proof_of.h"
+#include "demo_job.h"
+
+using namespace lw;
+using Json = nlohmann::json;
+
+class TestKinds : public QObject {
+    Q_OBJECT
+    /// The list of kinds with the made-up one in it: the one line it takes.
+    using Kinds = std::variant<Coupling, ToothedBelt, FrictionWheel>;
+
+private slots:
+    void aMadeUpStageCarriesDemand() {
+        FrictionWheel wheel;
+        wheel.wheel = {0.010, Standing::Stated};
+        wheel.disc = {0.045, Standing::Stated};
+        wheel.slipsAt = {2.0, Standing::Stated};
+        Coupling coupling;
+        coupling.stiffness = {400, Standing::Stated};
+        coupling.inertia = {6e-6, Standing::Stated};
+        const std::vector<Kinds> chain{coupling, wheel};
+        std::vector<StageStateOf<Kinds>> states(chain.size());
+        StageRow row;
+        for (std::size_t k = 0; k < chain.size(); ++k) {
+            prepareStage(chain[k], states[k]);
+            StageLoad load;
+            load.peakIn = 1.5;
+            loadStage(chain[k], states[k], load);
+            row.push_back(states[k].figures);
+        }
+        QCOMPARE(reductionOf(row), (Fraction{9, 2}));
+        // 3 N m at the disc: over 4.5 and 0.9 at the motor, by hand
+        const auto shafts = carriedBack(row, {newtonMetres(3), fromSi<AngularSpeed>(10), {}}, 1);
+        LW_COMPARE_WITHIN(shafts[0].torque.value(), 3 / 4.5 / 0.9, 1e-12);
+        LW_COMPARE_WITHIN(shafts[0].speed.value(), 45, 1e-12);
+        LW_COMPARE_WITHIN(std::get<FrictionWheel::Work>(states[1].work).pressed, 1500, 1e-9);
+        // its inputs are walked
+        int inputs = 0;
+        for (const auto &stage : chain)
+            std::visit(
+                [&](const auto &kind) { kind.eachInput(kind, [&](const InputSpec &, const Known &) { ++inputs; }); },
+                stage);
+        QCOMPARE(inputs, 2);
+        // and its check judges it, in its place
+        AxisModel m;
+        AxisState s;
+        OperatingPoint point;
+        point.shafts = carriedBack(row, {newtonMetres(3), fromSi<AngularSpeed>(10), {}}, 1);
+        s.points.push_back(point);
+        std::vector<Finding> findings;
+        Rows rows(findings);
+        const auto &state = states[1];
+        const StageScope<FrictionWheel> scope{
+            m, s, wheel, std::get<FrictionWheel::Work>(state.work), state.figures, state.load, 1};
+        Subject subject;
+        subject.stage = 1;
+        judgeAll(stageChecks<FrictionWheel>(), scope, subject, rows);
+        QCOMPARE(findings.size(), std::size_t(1));
+        QVERIFY(findings[0].id == "XX-1"_check && findings[0].subject.stage == 1);
+        QCOMPARE(findings[0].verdict, Verdict::Fails);
+        LW_COMPARE_WITHIN(findings[0].margin, 2.0 / 3, 1e-12);
+        QCOMPARE(sentenceOf(m, s, findings[0]), std::string("The wheel carries 2 of 3."));
+    }
+    void codesAreTheirOwn() {
+        std::set<std::pair<std::string_view, std::string_view>> seen;
+        for (const auto *c : allChecks()) {
+            QVERIFY2(seen.emplace(c->code, c->title).second, std::string(c->title).c_str());
+            QVERIFY2(c->say && !c->advice.empty() && !c->source.empty(), std::string(c->code).c_str());
+            QVERIFY(checkOf(c->id()));
+        }
+        QVERIFY(seen.size() > 60);
+        QVERIFY(!checkOf("ZZ-9"_check));
+    }
+    /// The last step before the margin gives demand or capacity of its finding, and every formula gives its own result.
+    void everyWorkingEndsInItsFinding() {
+        int workings = 0;
+        std::vector<std::pair<std::string, Json>> jobs;
+        for (const char *name : {"tarn-mill", "beck-lathe", "sill-grinder"})
+            jobs.emplace_back(name, demoJob(name));
+        QFile f(QStringLiteral(LW_TEST_DATA "/format1/random.json"));
+        QVERIFY(f.open(QIODevice::ReadOnly));
+        int n = 0;
+        for (const auto &one : Json::parse(f.readAll().toStdString())) {
+            const auto r = readProject(one["job"].dump(), "random");
+            QVERIFY(r);
+            jobs.emplace_back("random " + std::to_string(n++), r->project);
+        }
+        for (const auto &[name, job] : jobs)
+            for (const auto &axis : axisOrder(job))
+                for (const auto &design : designsOf(job, axis)) {
+                    const auto m = readAxis(job, axis, design);
+                    const auto e = prove(m);
+                    for (const auto &finding : e.findings) {
+                        const bool demand = std::isfinite(finding.demand), capacity = std::isfinite(finding.capacity);
+                        if (finding.missing || (!demand && !capacity)) continue;
+                        const auto w = explain(m, e.state, finding);
+                        const std::string where = name + " " + axis + design + " " + std::string(finding.check->code);
+                        for (const auto &step : w.steps)
+                            if (std::isfinite(step.result))
+                                QVERIFY2(std::fabs(recompute(step) - step.result) <=
+                                             1e-9 * std::fabs(step.result) + 1e-15,
+                                         (where + ": " + step.symbol + " = " + step.formula + " gives " +
+                                          std::to_string(recompute(step)) + ", not " + std::to_string(step.result))
+                                             .c_str());
+                        std::size_t last = w.steps.size();
+                        if (last > 0 && w.steps.back().symbol == "M") --last;
+                        QVERIFY2(last > 0, (where + ": no working").c_str());
+                        const double result = w.steps[last - 1].result;
+                        const auto is = [&](double v) { return std::fabs(result - v) <= 1e-9 * std::fabs(v) + 1e-18; };
+                        QVERIFY2((demand && is(finding.demand)) || (capacity && is(finding.capacity)),
+                                 (where + ": ends in " + w.steps[last - 1].name + " " + std::to_string(result) +
+                                  ", not in " + std::to_string(finding.demand) + " or " +
+                                  std::to_string(finding.capacity))
+                                     .c_str());
+                        ++workings;
+                    }
+                }
+        QVERIFY2(workings > 900, qPrintable(QString::number(workings)));
+    }
+};
+QTEST_APPLESS_MAIN(TestKinds)
+#include "tst_kinds.moc"
