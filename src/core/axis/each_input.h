@@ -31,6 +31,31 @@ template <class Model, class Visit> void eachInput(Model &m, Visit &&visit) {
     own(input::strut, m.strut);
     own(input::lostNow, m.lostNow);
     own(input::nutPlay, m.nutPlay);
+    own(input::lostThrust, m.lostThrust);
+    own(input::lostSlot, m.lostSlot);
+    own(input::lostWindUp, m.lostWindUp);
+    own(input::afterThrust, m.afterThrust);
+    own(input::afterSlot, m.afterSlot);
+    own(input::afterThread, m.afterThread);
+    own(input::counterweight, m.counterweight);
+    own(input::coldFactor, m.coldFactor);
+    own(input::voltage, m.supply.voltage);
+    own(input::cable, m.cable.resistance);
+    own(input::bearingDrag, m.bearingDrag);
+    own(input::brakeTorque, m.brakeTorque);
+    own(input::brakeDelay, m.brakeDelay);
+    if (auto *screw = std::get_if<Screw>(&m.final)) {
+        own(input::span, screw->span);
+        own(input::nutFar, screw->nutFar);
+        own(input::root, screw->root);
+        own(input::preload, screw->preload);
+        own(input::staticRating, screw->staticRating);
+        own(input::bearingStatic, screw->bearingStatic);
+        own(input::bearingStiffness, screw->bearingStiffness);
+        own(input::nutStiffness, screw->nutStiffness);
+        own(input::bracket, screw->bracket);
+        own(input::screwInertia, screw->inertia);
+    }
     for (std::size_t k = 0; k < m.stages.size(); ++k)
         std::visit(
             [&](auto &stage) {

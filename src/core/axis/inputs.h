@@ -17,7 +17,21 @@ struct InputSpec {
     int minutes = 0;                 ///< what measuring takes
     double leaves = 0.05;            ///< share either side that a reading of it leaves, common practice
     Shape shape = Shape::Triangular; ///< of what is left
+    /// How far a value nobody typed may lie, as factors on it; 1 and 1: no spread of its own. Common practice.
+    double guessLow = 1, guessHigh = 1;
+    Shape guess = Shape::None;
 };
+/// What was typed; a figure somebody guessed has the doubt of a guess, and where nothing was typed the usual value has
+/// it.
+[[nodiscard]] inline Known typedOr(const InputSpec &spec, Known typed, double usual) {
+    if (!typed.known()) typed = {usual, Standing::Assumed};
+    if (typed.assumed() && typed.shape == Shape::None && spec.guess != Shape::None) {
+        typed.low = typed.v * spec.guessLow;
+        typed.high = typed.v * spec.guessHigh;
+        typed.shape = spec.guess;
+    }
+    return typed;
+}
 
 namespace input {
 inline constexpr InputSpec cutFactor{"cut_force", "cutting force",
@@ -44,6 +58,71 @@ inline constexpr InputSpec cutFactor{"cut_force", "cutting force",
     holding{"holding_torque", "holding torque", "Arm and scale on the shaft, rated current on", 10},
     resistance{"resistance", "winding resistance", "Ohmmeter across a phase", 5},
     inductance{"inductance", "winding inductance", "LCR meter across a phase", 5};
+
+// values of a sheet or a catalogue that a design is reckoned with before anybody has the sheet
+inline constexpr InputSpec bearingStiffness{
+    "bearing_stiffness", "thrust bearing stiffness", "Read the data sheet", 5, 0.10, Shape::Triangular, 0.6, 1.6,
+    Shape::Lognormal},
+    nutStiffness{"nut_stiffness", "nut stiffness", "Read the data sheet", 5, 0.10, Shape::Triangular, 0.6, 1.6,
+                 Shape::Lognormal},
+    bracket{"bracket_stiffness",
+            "bracket stiffness",
+            "Push the bracket with a known force, gauge on it",
+            20,
+            0.15,
+            Shape::Triangular,
+            0.5,
+            2.0,
+            Shape::Lognormal},
+    bearingDrag{"bearing_drag",
+                "drag of the bearings",
+                "Turn the screw with the nut off, cord and scale",
+                10,
+                0.10,
+                Shape::Triangular,
+                0.5,
+                2.0,
+                Shape::Lognormal},
+    beltEfficiency{"belt_efficiency", "belt efficiency", "", 0, 0.05, Shape::Triangular, 0.94 / 0.96,
+                   0.98 / 0.96,       Shape::Triangular},
+    mesh{"belt_mesh",
+         "what the tooth mesh leaves of the belt's stiffness",
+         "",
+         0,
+         0.05,
+         Shape::Triangular,
+         0.5 / 0.7,
+         1.0 / 0.7,
+         Shape::Triangular},
+    couplingInertia{"coupling_inertia", "coupling inertia", "Read the data sheet", 5, 0.05, Shape::Triangular, 0.5, 2.0,
+                    Shape::Lognormal},
+    staticRating{"static_rating", "nut's static rating", "Read the data sheet", 5, 0.05, Shape::Triangular, 0.8, 1.25,
+                 Shape::Lognormal},
+    brakeDelay{
+        "brake_delay",   "time until the brake bites", "Read the data sheet", 5, 0.10, Shape::Triangular, 0.5, 1.6,
+        Shape::Lognormal};
+// values that are as good as they were typed: a spread typed beside them counts
+inline constexpr InputSpec span{"bearing_span", "length between the bearings", "Rule along the screw", 5},
+    nutFar{"nut_far", "nut at its farthest", "Rule along the screw", 5},
+    root{"screw_root", "root diameter", "Micrometer in the thread's root", 5},
+    preload{"preload", "preload of the nut", "Read the data sheet", 5},
+    bearingStatic{"bearing_static", "what the bearings carry", "Read the data sheet", 5},
+    screwInertia{"screw_inertia", "screw inertia", "", 0},
+    voltage{"supply_voltage", "supply voltage", "Meter on the supply", 5, 0.01},
+    cable{"cable_resistance", "cable resistance", "Ohmmeter across the cable", 5},
+    centre{"belt_centre", "centre distance", "Rule from shaft to shaft", 5, 0.005},
+    slotFrom{"slot_from", "inner end of the slot", "Rule in the slot", 5, 0.005},
+    slotTo{"slot_to", "outer end of the slot", "Rule in the slot", 5, 0.005},
+    tolerance{"belt_tolerance", "what the belt's length is good to", "", 0},
+    lostThrust{"lost_thrust", "float of the thrust bearing", "Gauge on the end of the screw", 5},
+    lostSlot{"lost_slot", "nut loose in its slot", "Gauge on the nut", 5},
+    lostWindUp{"lost_wind_up", "wind-up", "Push and pull the table by hand", 5},
+    afterThrust{"after_thrust", "float that stays after the mend", "", 0},
+    afterSlot{"after_slot", "looseness that stays after the mend", "", 0},
+    afterThread{"after_thread", "play that stays in the thread", "", 0},
+    counterweight{"counterweight", "counterweight", "Hang it on the scale", 10, 0.02},
+    brakeTorque{"brake_torque", "brake torque", "Arm and scale on the brake", 10, 0.05},
+    coldFactor{"cold_day", "cold day", "", 0};
 } // namespace input
 
 /// An input in its place: the same kind of input may stand in several stages.

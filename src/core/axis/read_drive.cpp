@@ -144,15 +144,15 @@ ToothedBelt ModelReader::readToothedBelt(const std::string &stage) {
     b.centre = design("centre_mm");
     b.slotFrom = design("slot_from_mm");
     b.slotTo = design("slot_to_mm");
-    const auto otherwise = [&](const char *key, double usual) {
+    const auto otherwise = [&](const char *key, double usual, const InputSpec *spec = nullptr) {
         const auto k = design(key);
-        return k.known() ? k : assumed(usual);
+        return spec ? typedOr(*spec, k, usual) : k.known() ? k : assumed(usual);
     };
     b.tolerance = otherwise("length_tolerance_mm", 0.5e-3);
     b.service = otherwise("service_factor", 1.5);
     b.install = otherwise("install_factor", 0.75);
-    b.mesh = otherwise("mesh_factor", 0.7);
-    b.efficiency = otherwise("efficiency", 0.96);
+    b.mesh = otherwise("mesh_factor", 0.7, &input::mesh);
+    b.efficiency = otherwise("efficiency", 0.96, &input::beltEfficiency);
     b.offFace = otherwise("from_face_mm", 15e-3);
     if (const auto pull = design("pull_for_1mm_a_metre_N"); pull.known() && b.driver.profile && b.width.known()) {
         const double table = b.driver.profile->stiffnessPerWidth * b.width.v * 1e3; // N for doubling its length
@@ -169,7 +169,7 @@ Coupling ModelReader::readCoupling(const std::string &stage) {
     c.stiffness = design("stiffness_Nm_rad");
     if (!c.stiffness.known()) c.stiffness = assumed(400, 200, 600, Shape::Triangular);
     c.inertia = design("inertia_kgm2");
-    if (!c.inertia.known()) c.inertia = assumed(60e-7);
+    c.inertia = typedOr(input::couplingInertia, c.inertia, 60e-7);
     c.boreIn = readFitSize(designText("bore_in"));
     c.boreOut = readFitSize(designText("bore_out"));
     return c;
@@ -246,7 +246,7 @@ void ModelReader::readFinal() {
     s.staticRating = design("screw/static_N");
     if (size) {
         if (!s.dynamicRating.known()) s.dynamicRating = assumed(size->dynamic);
-        if (!s.staticRating.known()) s.staticRating = assumed(size->staticLoad);
+        s.staticRating = typedOr(input::staticRating, s.staticRating, size->staticLoad);
     }
     s.inertia = design("screw/inertia_per_m");
     if (s.inertia.known() && s.length.known())
@@ -263,28 +263,28 @@ void ModelReader::readFinal() {
     m.bearingDrag = design("fixed_end/drag_Nm");
     if (!m.bearingDrag.known() && m.keepsScrew && s.fixedKind.empty())
         m.bearingDrag = m.handleDrag; // the old bearings stay too
-    if (!m.bearingDrag.known()) m.bearingDrag = assumed(0.06);
+    m.bearingDrag = typedOr(input::bearingDrag, m.bearingDrag, 0.06);
     s.bearingStiffness = design("fixed_end/stiffness_N_um");
-    if (!s.bearingStiffness.known()) s.bearingStiffness = assumed(100e6);
+    s.bearingStiffness = typedOr(input::bearingStiffness, s.bearingStiffness, 100e6);
     s.bearingStatic = design("fixed_end/static_axial_N");
     s.bearingBore = design("fixed_end/bore_mm");
     s.bearingOutside = design("fixed_end/outside_mm");
     m.nutPlay = design("nut/play_mm");
     s.nutStiffness = design("nut/stiffness_N_um");
-    if (!s.nutStiffness.known()) s.nutStiffness = assumed(size ? size->nutStiffness * 1e6 : 100e6);
+    s.nutStiffness = typedOr(input::nutStiffness, s.nutStiffness, size ? size->nutStiffness * 1e6 : 100e6);
     s.nutLength = design("nut/length_mm");
     s.nutTurns = design("nut/engaged_turns");
     s.preload = design("nut/preload_N");
     if (!s.preload.known()) s.preload = Known{0, Standing::Stated};
     s.bracket = design("bracket_stiffness_N_um");
-    if (!s.bracket.known()) s.bracket = assumed(100e6);
+    s.bracket = typedOr(input::bracket, s.bracket, 100e6);
     s.beyondA = design("thread_beyond_a_mm");
     s.beyondB = design("thread_beyond_b_mm");
     m.brakeTorque = design("brake/torque_Nm");
     m.hasBrake = m.brakeTorque.known();
     m.brakeOnScrew = designText("brake/where", "screw") != "motor";
     m.brakeDelay = design("brake/delay_s");
-    if (!m.brakeDelay.known()) m.brakeDelay = assumed(0.06);
+    m.brakeDelay = typedOr(input::brakeDelay, m.brakeDelay, 0.06);
     // A new nut as such nuts come: none when preloaded, rolled ball nuts 0.02 to 0.08, sliding ones 0.05 to 0.15
     // (common practice).
     if (!m.keepsScrew && !m.nutPlay.known())

@@ -46,7 +46,7 @@ private slots:
             std::visit(
                 [&](const auto &kind) { kind.eachInput(kind, [&](const InputSpec &, const Known &) { ++inputs; }); },
                 stage);
-        QCOMPARE(inputs, 2);
+        QCOMPARE(inputs, 3); // two of the coupling, one of the wheel
         // and its check judges it, in its place
         AxisModel m;
         AxisState s;

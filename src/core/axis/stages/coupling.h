@@ -16,6 +16,7 @@ struct Coupling {
     /// Calls visit(InputSpec, Known &) for each of its inputs; static, so that it serves const and other stages.
     template <class Self, class Visit> static void eachInput(Self &self, Visit &&visit) {
         visit(input::couplingStiffness, self.stiffness);
+        visit(input::couplingInertia, self.inertia);
     }
     struct Work {};
     [[nodiscard]] Fraction reduction() const { return {1, 1}; }

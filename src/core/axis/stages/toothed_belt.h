@@ -31,6 +31,12 @@ struct ToothedBelt {
     /// Calls visit(InputSpec, Known &) for each of its inputs; static, so that it serves const and other stages.
     template <class Self, class Visit> static void eachInput(Self &self, Visit &&visit) {
         visit(input::beltStiffness, self.stiffnessFactor);
+        visit(input::beltEfficiency, self.efficiency);
+        visit(input::mesh, self.mesh);
+        visit(input::centre, self.centre);
+        visit(input::slotFrom, self.slotFrom);
+        visit(input::slotTo, self.slotTo);
+        visit(input::tolerance, self.tolerance);
     }
     /// What is worked out of it; lengths in m, forces in N.
     struct Work {
