@@ -52,7 +52,6 @@ int main(int argc, char **argv) {
     if (!once) window.restoreHabits();
     const bool shipped = options.isSet(demo) || options.isSet(sample);
     const QString file = shipped ? QString() : options.positionalArguments().value(0);
-    if (!session.waiting().empty()) window.show(); // there is something to ask
     window.begin(file, shipped
                            ? [&] { window.openDemo(options.isSet(sample) ? options.value(sample) : u"tarn-mill"_s); }
                            : std::function<void()>());

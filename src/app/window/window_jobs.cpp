@@ -207,26 +207,27 @@ bool MainWindow::offerLeft(const std::vector<WaitingJournal> &all) {
 }
 
 void MainWindow::begin(const QString &file, const std::function<void()> &otherwise) {
-    auto all = m_session->waiting();
+    const auto all = m_session->waiting();
+    if (!all.empty()) show(); // there is something to ask
     if (file.isEmpty() && !otherwise) {
         (void)offerLeft(all);
         return;
     }
     // What was asked for is opened; only what was lost of that very file is offered in its place.
     const QString whole = file.isEmpty() ? QString() : QFileInfo(file).absoluteFilePath();
-    std::vector<WaitingJournal> own;
-    if (!file.isEmpty())
-        for (const auto &w : all)
-            if (w.path == whole) own.push_back(w);
+    std::vector<WaitingJournal> own, others;
+    for (const auto &w : all)
+        (!file.isEmpty() && w.path == whole ? own : others).push_back(w);
     if (!own.empty() && offerLeft(own)) return;
     if (otherwise)
         otherwise();
     else
         openFile(file);
-    if (const auto rest = all.size() - own.size())
+    if (!others.empty())
         say(m_status->text() +
-            (rest == 1 ? u" %1 was not saved when Lathewright stopped: Job, Recover."_s.arg(all.front().name)
-                       : u" %1 jobs were not saved when Lathewright stopped: Job, Recover."_s.arg(rest)));
+            (others.size() == 1
+                 ? u" %1 was not saved when Lathewright stopped: Job, Recover."_s.arg(others.front().name)
+                 : u" %1 jobs were not saved when Lathewright stopped: Job, Recover."_s.arg(others.size())));
 }
 
 void MainWindow::changeEvent(QEvent *e) {

@@ -1,5 +1,6 @@
 #include "search/result_json.h"
 #include "search/mends.h"
+#include "proof/machine.h"
 #include "proof/words/narrate.h"
 #include <cmath>
 
@@ -17,10 +18,11 @@ std::string jsonUnit(const Finding &f) {
 
 nlohmann::json resultJson(const nlohmann::json &project, bool withLevers) {
     nlohmann::json out = {{"axes", nlohmann::json::object()}};
-    for (const auto &id : axisOrder(project)) {
-        const auto design = shownDesign(project, id);
-        const auto m = readAxis(project, id, design);
-        const auto e = prove(m);
+    const auto machine = readMachine(project);
+    const auto proved = prove(machine);
+    for (std::size_t k = 0; k < machine.axes.size(); ++k) {
+        const auto &m = machine.axes[k];
+        const auto &e = proved.axes[k];
         const auto finder = withLevers ? std::make_unique<MendFinder>(project, m) : nullptr;
         auto rows = nlohmann::json::array();
         for (const auto &f : e.findings) {
@@ -56,7 +58,7 @@ nlohmann::json resultJson(const nlohmann::json &project, bool withLevers) {
             if (const auto caution = cautionOf(m, e.state, f); !caution.empty()) row["caution"] = caution;
             rows.push_back(row);
         }
-        out["axes"][id] = {{"design", design}, {"findings", rows}};
+        out["axes"][m.id] = {{"design", m.designId}, {"findings", rows}};
     }
     return out;
 }

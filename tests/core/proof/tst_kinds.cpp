@@ -2,6 +2,7 @@
 // and every working ends in one of the two numbers its finding shows.
 #include "compare.h"
 #include "made_up_stage.h"
+#include "proof/machine.h"
 #include "proof/words/narrate.h"
 #include "proof/words/working.h"
 #include "proof_of.h"
@@ -67,6 +68,48 @@ private slots:
         LW_COMPARE_WITHIN(findings[0].margin, 2.0 / 3, 1e-12);
         QCOMPARE(sentenceOf(m, s, findings[0]), std::string("The wheel carries 2 of 3."));
     }
+    /// The machine's axes are what each is alone, and a check of what they share sees them all.
+    void theMachineIsItsAxesAndWhatTheyShare() {
+        auto job = demoJob();
+        setAt(job, "/axes/Y/designs/A/supply", "X-A"); // joined by hand
+        const auto machine = readMachine(job);
+        QCOMPARE(machine.axes.size(), std::size_t(3));
+        QCOMPARE(machine.supplies.size(), std::size_t(2));
+        QCOMPARE(machine.supplies.front().axes, (std::vector<std::size_t>{0, 1}));
+        static const MachineCheck shared[] = {
+            {{.code = "XX-2",
+              .title = "Phases on one supply",
+              .part = Part::Supply,
+              .station = StationId::Drive,
+              .unit = "A",
+              .advice = "A second supply.",
+              .source = "MECH"},
+             [](const MachineScope &scope, Rows &rows) {
+                 for (const auto &supply : scope.m.supplies) {
+                     double sum = 0;
+                     for (const auto axis : supply.axes)
+                         sum += scope.m.axes[axis].drive.peak.v;
+                     rows.add(marginRow(sum, 6, 1, 1.5));
+                 }
+             },
+             [](const MachineScope &, const Finding &f) { return numberText(f.demand, 3) + " A together"; }}};
+        const auto e = evaluate(machine, shared);
+        QCOMPARE(e.findings.size(), std::size_t(2));
+        LW_COMPARE_WITHIN(e.findings[0].demand, machine.axes[0].drive.peak.v + machine.axes[1].drive.peak.v, 1e-12);
+        QCOMPARE(e.findings[0].verdict, Verdict::Fails);
+        for (std::size_t k = 0; k < machine.axes.size(); ++k) {
+            const auto alone = evaluate(machine.axes[k]);
+            QCOMPARE(e.axes[k].findings.size(), alone.findings.size());
+            for (std::size_t n = 0; n < alone.findings.size(); ++n)
+                QVERIFY(sameSubject(alone.findings[n], e.axes[k].findings[n]) &&
+                        alone.findings[n].verdict == e.axes[k].findings[n].verdict);
+        }
+        // one supply changed is both axes changed
+        setAt(job, "/supplies/X-A/voltage_V", typedValue("24V"));
+        const auto weak = readMachine(job);
+        for (std::size_t k : {0, 1})
+            QCOMPARE(weak.axes[k].supply.voltage.v, 24.0);
+    }
     void codesAreTheirOwn() {
         std::set<std::pair<std::string_view, std::string_view>> seen;
         for (const auto *c : allChecks()) {
@@ -80,6 +123,7 @@ private slots:
     /// The last step before the margin gives demand or capacity of its finding, and every formula gives its own result.
     void everyWorkingEndsInItsFinding() {
         int workings = 0;
+        std::map<std::string_view, std::set<Verdict>> met;
         std::vector<std::pair<std::string, Json>> jobs;
         for (const char *name : {"tarn-mill", "beck-lathe", "sill-grinder"})
             jobs.emplace_back(name, demoJob(name));
@@ -91,12 +135,23 @@ private slots:
             QVERIFY(r);
             jobs.emplace_back("random " + std::to_string(n++), r->project);
         }
+        // a thread to cut, a climb cut on a table that slides: none of those jobs has them
+        auto lathe = bareJob("mini_lathe", "Z");
+        setAt(lathe, "/axes/Z/duty/moves/1", {{"kind", "threading"}, {"material", "mild_steel"}});
+        for (const auto &[key, typed] : {std::pair{"pitch_mm", "1.5mm"}, {"spindle_rpm", "200rpm"}, {"free_mm", "4mm"}})
+            put(lathe, std::string("/axes/Z/duty/moves/1/") + key, typed);
+        jobs.emplace_back("thread", lathe);
+        auto climb = demoJob();
+        for (auto &[key, row] : climb["axes"]["X"]["duty"]["moves"].items())
+            if (row["kind"] == "milling") row["mode"] = "climb";
+        jobs.emplace_back("climb", climb);
         for (const auto &[name, job] : jobs)
             for (const auto &axis : axisOrder(job))
                 for (const auto &design : designsOf(job, axis)) {
                     const auto m = readAxis(job, axis, design);
                     const auto e = prove(m);
                     for (const auto &finding : e.findings) {
+                        met[finding.check->code].insert(finding.verdict);
                         const bool demand = std::isfinite(finding.demand), capacity = std::isfinite(finding.capacity);
                         if (finding.missing || (!demand && !capacity)) continue;
                         const auto w = explain(m, e.state, finding);
@@ -121,6 +176,13 @@ private slots:
                         ++workings;
                     }
                 }
+        // a check that none of these jobs asks is one nobody has tried
+        int several = 0;
+        for (const auto *c : allChecks()) {
+            QVERIFY2(met.count(c->code), std::string(c->code).c_str());
+            several += met[c->code].size() > 1;
+        }
+        QVERIFY2(several > 50, qPrintable(QString::number(several)));
         QVERIFY2(workings > 900, qPrintable(QString::number(workings)));
     }
 };
