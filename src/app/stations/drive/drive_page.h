@@ -55,6 +55,8 @@ public:
     DrivePage(Session *session, QWidget *parent);
     bool handleKey(QKeyEvent *e) override;
     void addHere() override;
+    /// Opens a part by its balloon, "3".
+    void goTo(const QString &part) override { pick(part.toInt()); }
     [[nodiscard]] QString hint() const override {
         return QStringLiteral(", . part   arrows 0.1 mm   drag the motor pulley   Ctrl+D adds a stage   "
                               "Shift+Del takes it out   Alt+arrows move it   Ctrl+B tries another design");

@@ -60,6 +60,7 @@ OpenedPart::OpenedPart(MakeField make, DropField drop, QWidget *parent)
     m_findings = makeLabel({}, 13, Ink::Value, false, true, this);
     m_findings->setObjectName(u"openedPartFindings"_s);
     m_findings->setTextFormat(Qt::RichText);
+    m_findings->setContentsMargins(0, 6, 0, 0);
     m_findings->setAlignment(Qt::AlignLeft | Qt::AlignTop);
     body->addWidget(m_findings, 1);
     v->addLayout(body, 1);
@@ -81,7 +82,7 @@ void OpenedPart::build(const std::vector<std::string> &keys) {
         m_layout->setColumnStretch(k, columns <= 5 || k >= columns ? 0 : k <= 2 ? 2 : 1);
     // four columns leave a third of the width to what is judged; more entries take that room
     const auto width = [&](int column) {
-        if (columns <= 4) return 132;
+        if (columns <= 4) return 148;
         if (columns <= 5) return 116;
         return column == 0 ? 124 : column == 1 || column == 2 ? 136 : 92;
     };
