@@ -158,35 +158,29 @@ void smallestStepSteps(const AxisScope &a, Steps &w) {
         w.step("Never finer than a microstep", "s", "q/u", {full, microstepsTerm(m)}, s.dependable, Dm::Length, "um");
 }
 
+// More current would help too, but it warms the motor, and warmth is not judged yet: not offered here.
+const std::initializer_list<Lever> torqueLevers = {Lever::Ratio, Lever::Voltage, Lever::Rapid, Lever::Acceleration};
+/// Torque is one check under two codes: open loop and closed are judged by other rails.
+Check torqueCheck(std::string_view code, std::string_view title, std::string_view advice) {
+    return {.code = code,
+            .title = title,
+            .part = Part::Motor,
+            .station = proof,
+            .unit = "Nm",
+            .advice = advice,
+            .source = "PMSM-CIRCLE",
+            .needs = askTorque,
+            .say = sayTorque,
+            .why = whyTorque,
+            .name = torqueName,
+            .work = workTorque,
+            .levers = torqueLevers};
+}
+
 const AxisCheck list[] = {
-    {{.code = "C01",
-      .title = "Torque",
-      .part = Part::Motor,
-      .station = proof,
-      .unit = "Nm",
-      .advice = "Voltage or speed above the corner, reduction below it.",
-      .source = "PMSM-CIRCLE",
-      .needs = askTorque,
-      .say = sayTorque,
-      .why = whyTorque,
-      .name = torqueName,
-      .work = workTorque,
-      // More current would help too, but it warms the motor, and warmth is not judged yet: not offered here.
-      .levers = {Lever::Ratio, Lever::Voltage, Lever::Rapid, Lever::Acceleration}},
+    {torqueCheck("C01", "Torque", "Voltage or speed above the corner, reduction below it."),
      [](const AxisScope &a, Rows &rows) { torqueRows(a, rows, false); }},
-    {{.code = "C02",
-      .title = "Torque, closed loop",
-      .part = Part::Motor,
-      .station = proof,
-      .unit = "Nm",
-      .advice = "Speed above the corner, reduction below it.",
-      .source = "PMSM-CIRCLE",
-      .needs = askTorque,
-      .say = sayTorque,
-      .why = whyTorque,
-      .name = torqueName,
-      .work = workTorque,
-      .levers = {Lever::Ratio, Lever::Voltage, Lever::Rapid, Lever::Acceleration}},
+    {torqueCheck("C02", "Torque, closed loop", "Speed above the corner, reduction below it."),
      [](const AxisScope &a, Rows &rows) { torqueRows(a, rows, true); }},
     {{.code = "C03",
       .title = "Supply against back-EMF",

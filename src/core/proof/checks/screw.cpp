@@ -120,7 +120,7 @@ const AxisCheck list[] = {
           },
       .levers = {Lever::Rapid}},
      [](const AxisScope &a, Rows &rows) {
-         if (!a.m.wheel()) rows.add(marginRow(a.s.screwRpm, a.s.critical, 1 / 0.8, 1 / 0.7));
+         if (!a.m.wheel()) rows.add(marginRow(a.s.screwRpm, a.s.critical, 1 / whipUse, 1 / 0.7));
      }},
     {{.code = "B2",
       .title = "Screw buckling",
