@@ -6,7 +6,7 @@
 #include "proof/words/narrate.h"
 #include "session/session.h"
 #include <QUndoStack>
-#include <QtWidgets>
+#include "app/widgets.h"
 #include <algorithm>
 #include <cmath>
 #include <functional>

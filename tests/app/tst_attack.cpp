@@ -1,5 +1,6 @@
 // The window under attack: jobs that were lost, files that others change, disks that fill up, tables of thousands of
 // rows, values that make no sense. As the hand does it, and what the screen says.
+#include "test_list.h"
 #include "demo_job.h"
 #include "machine/project_file.h"
 #include "picture/ticks.h"
@@ -358,9 +359,5 @@ private slots:
 private:
     std::size_t makeReportQuietly() { return m_session->plan().steps.size() + m_session->predictions().size(); }
 };
-int main(int argc, char **argv) {
-    QApplication app(argc, argv);
-    TestAttack t;
-    return QTest::qExec(&t, argc, argv);
-}
+LW_TEST(TestAttack, "tst_attack")
 #include "tst_attack.moc"

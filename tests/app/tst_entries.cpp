@@ -1,4 +1,5 @@
 // One entry at a time, as the hand meets it: typing, stepping, trying, giving up, units, guesses, mistakes.
+#include "test_list.h"
 #include "app/window_fixture.h"
 
 using namespace lw;
@@ -208,5 +209,5 @@ private slots:
     }
 };
 
-QTEST_MAIN(TestEntries)
+LW_TEST(TestEntries, "tst_entries")
 #include "tst_entries.moc"

@@ -1,4 +1,5 @@
 // Whole jobs from the first evening to the report, for a mill, a lathe and a grinder: by keys, and once by mouse.
+#include "test_list.h"
 #include "app/window/bench_book.h"
 #include "app/window/find_bar.h"
 #include "app/window/first_run.h"
@@ -556,5 +557,5 @@ private slots:
         setDarkTheme(false);
     }
 };
-QTEST_MAIN(TestJob)
+LW_TEST(TestJob, "tst_job")
 #include "tst_job.moc"

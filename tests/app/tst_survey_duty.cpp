@@ -1,5 +1,6 @@
 // As found and Duty in the real window: a whole survey by keys, tables pasted and dropped, blocks worked by key and
 // mouse, a part program read.
+#include "test_list.h"
 #include "app/window_fixture.h"
 #include <random>
 
@@ -569,5 +570,5 @@ private slots:
     }
 };
 
-QTEST_MAIN(TestSurveyDuty)
+LW_TEST(TestSurveyDuty, "tst_survey_duty")
 #include "tst_survey_duty.moc"

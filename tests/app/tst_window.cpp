@@ -1,4 +1,6 @@
 // The real window, driven as a machinist would: by keys, by mouse, reading what the screen says.
+#include "test_list.h"
+#include <QAbstractItemModelTester>
 #include "app/window_fixture.h"
 
 using namespace lw;
@@ -623,5 +625,5 @@ private slots:
     }
 };
 
-QTEST_MAIN(TestWindow)
+LW_TEST(TestWindow, "tst_window")
 #include "tst_window.moc"

@@ -10,8 +10,8 @@
 #include "app/window/main_window.h"
 #include "app/stations/parts/parts_page.h"
 #include "app/stations/proof/proof_page.h"
-#include <QtTest>
-#include <QtWidgets>
+#include <QTest>
+#include "app/widgets.h"
 
 namespace lw {
 using namespace Qt::StringLiterals;

@@ -1,4 +1,5 @@
 // The command line as a person types it: part programs, proofs, sums; what it prints, and what it says to nonsense.
+#include "test_list.h"
 #include "compare.h"
 #include "demo_job.h"
 #include "proof/program_report.h"
@@ -257,5 +258,5 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestCli)
+LW_TEST(TestCli, "tst_cli")
 #include "tst_cli.moc"

@@ -1,6 +1,7 @@
 // The source itself: lines within the limit of .clang-format, and folders of the core that depend one way only.
+#include "test_list.h"
 #include <QDirIterator>
-#include <QtTest>
+#include <QTest>
 #include <map>
 #include <set>
 
@@ -58,5 +59,5 @@ private slots:
             QVERIFY2(!others.contains(folder), qPrintable(folder + QStringLiteral(" depends on itself in a round")));
     }
 };
-QTEST_APPLESS_MAIN(TestSource)
+LW_TEST(TestSource, "tst_source")
 #include "tst_source.moc"

@@ -1,5 +1,6 @@
 // The drawings of As found and Duty: time and force to scale, grips where the figure says, each inside its area, none
 // alike.
+#include "test_list.h"
 #include "compare.h"
 #include "demo_job.h"
 #include "picture/cut_picture.h"
@@ -243,5 +244,5 @@ private slots:
     }
 };
 
-QTEST_MAIN(TestDutyPictures)
+LW_TEST(TestDutyPictures, "tst_duty_pictures")
 #include "tst_duty_pictures.moc"

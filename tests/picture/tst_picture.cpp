@@ -1,4 +1,5 @@
 // Drawings are true to scale, and marks differ by shape, not by colour alone.
+#include "test_list.h"
 #include "compare.h"
 #include "machine/project_file.h"
 #include "picture/marks.h"
@@ -147,5 +148,5 @@ private slots:
         QVERIFY(theme().ink.lightness() > theme().sheet.lightness());
     }
 };
-QTEST_MAIN(TestPicture)
+LW_TEST(TestPicture, "tst_picture")
 #include "tst_picture.moc"

@@ -1,4 +1,5 @@
 // What is written out, read back: PDF by its text, XLSX by its cells, HTML by its parts; held against the evaluation.
+#include "test_list.h"
 #include "proof/cycle.h"
 #include "proof/words/narrate.h"
 #include "survey/cards.h"
@@ -13,7 +14,7 @@
 #include <QPdfWriter>
 #include <QProcess>
 #include <QXmlStreamReader>
-#include <QtTest>
+#include <QTest>
 #include <zip.h>
 
 using namespace lw;
@@ -313,5 +314,5 @@ private slots:
         }
     }
 };
-QTEST_MAIN(TestReport)
+LW_TEST(TestReport, "tst_report")
 #include "tst_report.moc"

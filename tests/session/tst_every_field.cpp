@@ -1,5 +1,6 @@
 // Every field of the table through the one door for edits: usual values are taken and read back, nonsense is refused
 // with a sentence and leaves nothing behind, and any run of edits undone is the job it began with.
+#include "test_list.h"
 #include "compare.h"
 #include "machine/fields.h"
 #include "machine/known.h"
@@ -205,5 +206,5 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestEveryField)
+LW_TEST(TestEveryField, "tst_every_field")
 #include "tst_every_field.moc"

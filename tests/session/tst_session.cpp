@@ -1,4 +1,5 @@
 // The open job: one door for edits, undo, files, journal.
+#include "test_list.h"
 #include "demo_job.h"
 #include "machine/project_file.h"
 #include "session/disk.h"
@@ -543,5 +544,5 @@ private slots:
         QCOMPARE(QDir(dir.path()).entryList({u"*.journal"_s}).size(), 1);
     }
 };
-QTEST_GUILESS_MAIN(TestSession)
+LW_TEST(TestSession, "tst_session")
 #include "tst_session.moc"

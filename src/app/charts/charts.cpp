@@ -4,7 +4,7 @@
 #include "picture/marks.h"
 #include "proof/words/narrate.h"
 #include "proof/words/summary.h"
-#include <QtWidgets>
+#include "app/widgets.h"
 #include <qcustomplot.h>
 
 namespace lw {

@@ -1,6 +1,6 @@
 #include "app/entries/cells.h"
 #include "picture/marks.h"
-#include <QtWidgets>
+#include "app/widgets.h"
 
 namespace lw {
 using namespace Qt::StringLiterals;

@@ -1,6 +1,6 @@
 #include "app/entries/row_slice.h"
 #include "app/window/style.h"
-#include <QtWidgets>
+#include "app/widgets.h"
 #include <algorithm>
 
 namespace lw {

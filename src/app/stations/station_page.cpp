@@ -1,5 +1,5 @@
 #include "app/stations/station_page.h"
-#include <QtWidgets>
+#include "app/widgets.h"
 
 namespace lw {
 using namespace Qt::StringLiterals;

@@ -5,7 +5,7 @@
 #include "machine/fields.h"
 #include "proof/words/narrate.h"
 #include "proof/words/working.h"
-#include <QtWidgets>
+#include "app/widgets.h"
 #include <cmath>
 #include <map>
 #include <optional>

@@ -1,7 +1,7 @@
 #include "app/window/files.h"
 #include "app/stations/station_page.h"
 #include "app/window/style.h"
-#include <QtWidgets>
+#include "app/widgets.h"
 
 namespace lw {
 using namespace Qt::StringLiterals;

@@ -1,6 +1,6 @@
 #include "app/window/find_bar.h"
 #include "app/window/style.h"
-#include <QtWidgets>
+#include "app/widgets.h"
 
 namespace lw {
 using namespace Qt::StringLiterals;

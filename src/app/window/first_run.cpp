@@ -2,7 +2,7 @@
 #include "machine/classes.h"
 #include "picture/machine_sketch.h"
 #include "picture/marks.h"
-#include <QtWidgets>
+#include "app/widgets.h"
 
 namespace lw {
 using namespace Qt::StringLiterals;

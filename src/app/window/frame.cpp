@@ -1,7 +1,7 @@
 #include "app/window/frame.h"
 #include "picture/machine_sketch.h"
 #include "picture/marks.h"
-#include <QtWidgets>
+#include "app/widgets.h"
 
 namespace lw {
 using namespace Qt::StringLiterals;

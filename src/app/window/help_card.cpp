@@ -1,7 +1,7 @@
 #include "app/window/help_card.h"
 #include "app/entries/fields.h"
 #include "app/window/style.h"
-#include <QtWidgets>
+#include "app/widgets.h"
 
 namespace lw {
 using namespace Qt::StringLiterals;

@@ -4,7 +4,7 @@
 #include "app/window/first_run.h"
 #include "app/window/help_card.h"
 #include "machine/new_axis.h"
-#include <QtWidgets>
+#include "app/widgets.h"
 
 namespace lw {
 using namespace Qt::StringLiterals;

@@ -5,7 +5,7 @@
 #include "report/report.h"
 #include <QPrintPreviewDialog>
 #include <QPrinter>
-#include <QtWidgets>
+#include "app/widgets.h"
 
 namespace lw {
 using namespace Qt::StringLiterals;

@@ -2,7 +2,7 @@
 #include "app/window/bench_book.h"
 #include "app/window/find_bar.h"
 #include "app/window/main_window.h"
-#include <QtWidgets>
+#include "app/widgets.h"
 
 namespace lw {
 using namespace Qt::StringLiterals;

@@ -4,7 +4,7 @@
 namespace lw::book {
 namespace {
 using T = Trust;
-constexpr Formula table[] = {
+constexpr Formula formulas[] = {
     {"axis_cycle", "T_rms = √(Σ T²·t / Σ t)\npeak = greatest of speeding up, running, braking, cutting", T::Exact},
     {"axis_torque",
      "F = F_f + F_c + m·a ± m·g·sin α\nT_screw = F·l/η + T_pre + T_bearing + J·a/l\nT_motor = T_screw/(i·η_d) + "
@@ -120,7 +120,7 @@ constexpr DesignUse uses[] = {
 } // namespace
 
 const Formula *formulaOf(std::string_view name) {
-    for (const auto &f : table)
+    for (const auto &f : formulas)
         if (f.name == name) return &f;
     return nullptr;
 }

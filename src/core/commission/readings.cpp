@@ -214,7 +214,7 @@ namespace book {
 namespace {
 std::vector<double> numbers(const Inputs &in, const char *key) { return in.json(key).get<std::vector<double>>(); }
 
-constexpr Calculation table[] = {
+constexpr Calculation commissioningCalculationsTable[] = {
     {"steps_calibration",
      [](const Inputs &in, Outputs &out) -> Result<void> {
          ScaleInput s{in.number("steps_per_mm"), numbers(in, "commanded_mm"), numbers(in, "measured_mm"),
@@ -354,6 +354,6 @@ constexpr Calculation table[] = {
      "ISO-13528"},
 };
 } // namespace
-std::span<const Calculation> commissioningCalculations() { return table; }
+std::span<const Calculation> commissioningCalculations() { return commissioningCalculationsTable; }
 } // namespace book
 } // namespace lw

@@ -160,7 +160,7 @@ AxisChain chainFrom(const Inputs &in) {
     return c;
 }
 
-constexpr Calculation table[] = {
+constexpr Calculation axisCalculationsTable[] = {
     {"axis_torque",
      [](const Inputs &in, Outputs &out) -> Result<void> {
          const auto c = chainFrom(in);
@@ -263,6 +263,6 @@ constexpr Calculation table[] = {
      "EB-1"},
 };
 } // namespace
-std::span<const Calculation> axisCalculations() { return table; }
+std::span<const Calculation> axisCalculations() { return axisCalculationsTable; }
 } // namespace book
 } // namespace lw

@@ -348,7 +348,7 @@ void putBelt(const OpenBelt &b, Outputs &out) {
     out.number("teeth_in_mesh", b.teethInMesh);
 }
 
-constexpr Calculation table[] = {
+constexpr Calculation beltCalculationsTable[] = {
     {"belt_from_centres",
      [](const Inputs &in, Outputs &out) -> Result<void> {
          LW_TRY(b, beltFromCentres(in.get<Length>("belt_pitch_mm"), in.integer("teeth_1"), in.integer("teeth_2"),
@@ -496,6 +496,6 @@ constexpr Calculation table[] = {
      "BELT-GEOM"},
 };
 } // namespace
-std::span<const Calculation> beltCalculations() { return table; }
+std::span<const Calculation> beltCalculations() { return beltCalculationsTable; }
 } // namespace book
 } // namespace lw

@@ -302,7 +302,7 @@ namespace book {
 namespace {
 Ends endsOf(const Inputs &in) { return endsFromCode(in.text("ends")).value_or(Ends::FixedSupported); }
 
-constexpr Calculation table[] = {
+constexpr Calculation screwCalculationsTable[] = {
     {"sliding_screw",
      [](const Inputs &in, Outputs &out) -> Result<void> {
          SlidingScrew s;
@@ -437,6 +437,6 @@ constexpr Calculation table[] = {
      "MECH"},
 };
 } // namespace
-std::span<const Calculation> screwCalculations() { return table; }
+std::span<const Calculation> screwCalculations() { return screwCalculationsTable; }
 } // namespace book
 } // namespace lw

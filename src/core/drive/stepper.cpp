@@ -100,7 +100,7 @@ Result<StepperMotor> plate(const Inputs &in, double rated) {
     return m;
 }
 
-constexpr Calculation table[] = {
+constexpr Calculation stepperCalculationsTable[] = {
     {"stepper_pull_out",
      [](const Inputs &in, Outputs &out) -> Result<void> {
          LW_TRY(m, plate(in, in.number("rated_current_A")));
@@ -229,6 +229,6 @@ constexpr Calculation table[] = {
      "PRACTICE"},
 };
 } // namespace
-std::span<const Calculation> stepperCalculations() { return table; }
+std::span<const Calculation> stepperCalculations() { return stepperCalculationsTable; }
 } // namespace book
 } // namespace lw

@@ -167,7 +167,7 @@ Result<Json> exactAxis(const Json &a) {
     return out;
 }
 
-constexpr Calculation table[] = {
+constexpr Calculation stepsCalculationsTable[] = {
     {"exact_steps",
      [](const Inputs &in, Outputs &out) -> Result<void> {
          Json axes = Json::array();
@@ -253,6 +253,6 @@ constexpr Calculation table[] = {
      "RATIONAL"},
 };
 } // namespace
-std::span<const Calculation> stepsCalculations() { return table; }
+std::span<const Calculation> stepsCalculations() { return stepsCalculationsTable; }
 } // namespace book
 } // namespace lw

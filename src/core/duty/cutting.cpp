@@ -163,7 +163,7 @@ Result<SpindleBound> spindleBound(Power rated, Ratio driveEfficiency, Ratio over
 
 namespace book {
 namespace {
-constexpr Calculation table[] = {
+constexpr Calculation cuttingCalculationsTable[] = {
     {"milling",
      [](const Inputs &in, Outputs &out) -> Result<void> {
          MillingCut c;
@@ -236,6 +236,6 @@ constexpr Calculation table[] = {
      "EB-1"},
 };
 } // namespace
-std::span<const Calculation> cuttingCalculations() { return table; }
+std::span<const Calculation> cuttingCalculations() { return cuttingCalculationsTable; }
 } // namespace book
 } // namespace lw

@@ -1,14 +1,13 @@
 #include "duty/gcode.h"
+#include "units/quantity.h"
 #include <algorithm>
 #include <charconv>
 #include <cmath>
 #include <limits>
-#include <numbers>
 
 namespace lw {
 namespace {
 
-constexpr double pi = std::numbers::pi;
 constexpr double unset = std::numeric_limits<double>::quiet_NaN();
 bool given(double v) { return v == v; }
 

@@ -153,7 +153,7 @@ Result<MovesLoad> movesLoad(const ScrewDrive &d, std::span<const ListedMove> mov
 
 namespace book {
 namespace {
-constexpr Calculation table[] = {
+constexpr Calculation motionCalculationsTable[] = {
     {"trapezoid",
      [](const Inputs &in, Outputs &out) -> Result<void> {
          LW_TRY(m, trapezoidMove(in.get<Length>("distance_mm"), in.get<Speed>("speed_mm_min"),
@@ -249,6 +249,6 @@ constexpr Calculation table[] = {
      "DUTY-RMS"},
 };
 } // namespace
-std::span<const Calculation> motionCalculations() { return table; }
+std::span<const Calculation> motionCalculations() { return motionCalculationsTable; }
 } // namespace book
 } // namespace lw

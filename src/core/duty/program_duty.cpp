@@ -1,14 +1,13 @@
 #include "duty/program_duty.h"
+#include "units/quantity.h"
 #include <algorithm>
 #include <cmath>
 #include <deque>
 #include <limits>
-#include <numbers>
 
 namespace lw {
 namespace {
 
-constexpr double pi = std::numbers::pi;
 constexpr double arcStep = 5 * pi / 180;
 
 /// A move with what the axes allow along it.

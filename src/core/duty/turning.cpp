@@ -67,7 +67,7 @@ Result<GrindingForces> grindingForces(Length depth, Length width, Speed table, d
 
 namespace book {
 namespace {
-constexpr Calculation table[] = {
+constexpr Calculation turningCalculationsTable[] = {
     {"turning",
      [](const Inputs &in, Outputs &out) -> Result<void> {
          TurningCut c{in.get<Length>("depth_of_cut_mm"),
@@ -138,6 +138,6 @@ constexpr Calculation table[] = {
      "GRIND"},
 };
 } // namespace
-std::span<const Calculation> turningCalculations() { return table; }
+std::span<const Calculation> turningCalculations() { return turningCalculationsTable; }
 } // namespace book
 } // namespace lw

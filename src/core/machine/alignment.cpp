@@ -141,7 +141,7 @@ Result<TestBar> testBar(Length headDiameter, Length tailDiameter, Length between
 
 namespace book {
 namespace {
-constexpr Calculation table[] = {
+constexpr Calculation alignmentCalculationsTable[] = {
     {"screw_alignment",
      [](const Inputs &in, Outputs &out) -> Result<void> {
          const auto places = in.list<Length>("positions_mm");
@@ -196,6 +196,6 @@ constexpr Calculation table[] = {
      "TRIG"},
 };
 } // namespace
-std::span<const Calculation> alignmentCalculations() { return table; }
+std::span<const Calculation> alignmentCalculations() { return alignmentCalculationsTable; }
 } // namespace book
 } // namespace lw

@@ -10,7 +10,7 @@ namespace lw {
 namespace {
 using D = Dimension;
 using K = FieldKind;
-constexpr FieldSpec table[] = {
+constexpr FieldSpec axisFieldsTable[] = {
     // pattern, kind, dimension, unit, plausible from, to, hard limit, limit excluded, label, help, choices
     {"name", K::Text, D::Number, "", 0, 0, 0, false, "Job", "What you call the machine; it names the file too.", ""},
     {"mass_kg", K::Value, D::Mass, "kg", 30, 3000, 0, true, "Machine weighs",
@@ -339,7 +339,7 @@ bool matches(std::string_view pattern, std::string_view path) {
 
 std::span<const FieldSpec> fieldTable() {
     static const auto all = [] {
-        std::vector<FieldSpec> t(std::begin(table), std::end(table));
+        std::vector<FieldSpec> t(std::begin(axisFieldsTable), std::end(axisFieldsTable));
         for (auto more : {surveyFields(), dutyFields(), shopFields(), cardFields()})
             t.insert(t.end(), more.begin(), more.end());
         return t;

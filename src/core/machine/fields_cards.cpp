@@ -6,7 +6,7 @@ namespace lw {
 namespace {
 using D = Dimension;
 using K = FieldKind;
-constexpr FieldSpec table[] = {
+constexpr FieldSpec cardFieldsTable[] = {
     {"axes/*/cards/stop_works/bond_ohm", K::Value, D::Resistance, "ohm", 0.001, 5, 0, false, "Earth bond",
      "Earth pin to each metal part, power off; the worst of them.", ""},
     {"axes/*/cards/stop_works/insulation", K::Choice, D::Number, "", 0, 0, 0, false, "Insulation",
@@ -128,6 +128,6 @@ constexpr FieldSpec table[] = {
 };
 } // namespace
 
-std::span<const FieldSpec> cardFields() { return table; }
+std::span<const FieldSpec> cardFields() { return cardFieldsTable; }
 
 } // namespace lw

@@ -6,7 +6,7 @@ namespace lw {
 namespace {
 using D = Dimension;
 using K = FieldKind;
-constexpr FieldSpec table[] = {
+constexpr FieldSpec dutyFieldsTable[] = {
     {"axes/*/duty/moves/*/name", K::Text, D::Number, "", 0, 0, 0, false, "Name", "What you call it.", ""},
     {"axes/*/duty/moves/*/kind", K::Choice, D::Number, "", 0, 0, 0, false, "Kind",
      "What sort of block: a cut, a rapid, a stand.",
@@ -91,6 +91,6 @@ constexpr FieldSpec table[] = {
 };
 } // namespace
 
-std::span<const FieldSpec> dutyFields() { return table; }
+std::span<const FieldSpec> dutyFields() { return dutyFieldsTable; }
 
 } // namespace lw

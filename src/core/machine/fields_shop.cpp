@@ -5,7 +5,7 @@ namespace lw {
 namespace {
 using D = Dimension;
 using K = FieldKind;
-constexpr FieldSpec table[] = {
+constexpr FieldSpec shopFieldsTable[] = {
     {"parts/*/text", K::Text, D::Number, "", 0, 0, 0, false, "Part", "What you would say at the counter.", ""},
     {"parts/*/category", K::Choice, D::Number, "", 0, 0, 0, false, "Category", "For sorting and totals.",
      "mechanical=mechanical|drive=drive|electrical=electrical|fasteners=fasteners|consumables=consumables|tools=tools|"
@@ -118,6 +118,6 @@ constexpr FieldSpec table[] = {
 };
 } // namespace
 
-std::span<const FieldSpec> shopFields() { return table; }
+std::span<const FieldSpec> shopFields() { return shopFieldsTable; }
 
 } // namespace lw

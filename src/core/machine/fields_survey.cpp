@@ -8,7 +8,7 @@ namespace {
 using D = Dimension;
 using K = FieldKind;
 constexpr double any = -1e9; ///< no hard limit below
-constexpr FieldSpec table[] = {
+constexpr FieldSpec surveyFieldsTable[] = {
     {"axes/*/rides_on", K::Text, D::Number, "", 0, 0, 0, false, "Rides on",
      "The axis that carries this one along: a table rides on the saddle. Its pieces then count there too.", ""},
     {"axes/*/survey/moving_mass/*/kind", K::Choice, D::Number, "", 0, 0, 0, false, "Or by its size",
@@ -104,6 +104,6 @@ constexpr FieldSpec table[] = {
 };
 } // namespace
 
-std::span<const FieldSpec> surveyFields() { return table; }
+std::span<const FieldSpec> surveyFields() { return surveyFieldsTable; }
 
 } // namespace lw

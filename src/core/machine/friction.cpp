@@ -80,7 +80,7 @@ Result<StickSlip> stickSlip(Force atRest, Force sliding, Stiffness stiffness) {
 
 namespace book {
 namespace {
-constexpr Calculation table[] = {
+constexpr Calculation frictionCalculationsTable[] = {
     {"friction_split",
      [](const Inputs &in, Outputs &out) -> Result<void> {
          const auto m = in.list<Mass>("moving_masses_kg");
@@ -132,6 +132,6 @@ constexpr Calculation table[] = {
      "MECH"},
 };
 } // namespace
-std::span<const Calculation> frictionCalculations() { return table; }
+std::span<const Calculation> frictionCalculations() { return frictionCalculationsTable; }
 } // namespace book
 } // namespace lw

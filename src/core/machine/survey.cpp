@@ -158,7 +158,7 @@ std::vector<PullReading> readingsFrom(const Inputs &in) {
     return r;
 }
 
-constexpr Calculation table[] = {
+constexpr Calculation surveyCalculationsTable[] = {
     {"survey_rim_pull",
      [](const Inputs &in, Outputs &out) -> Result<void> {
          const auto r = in.get<Length>("rim_radius_mm");
@@ -264,6 +264,6 @@ constexpr Calculation table[] = {
      "PRACTICE"},
 };
 } // namespace
-std::span<const Calculation> surveyCalculations() { return table; }
+std::span<const Calculation> surveyCalculations() { return surveyCalculationsTable; }
 } // namespace book
 } // namespace lw

@@ -529,7 +529,7 @@ std::vector<const Caution *> unreadDangers(const Json &project, const BuildStep 
 
 namespace book {
 namespace {
-constexpr Calculation table[] = {
+constexpr Calculation planCalculationsTable[] = {
     {"teardown_remedy",
      [](const Inputs &in, Outputs &out) -> Result<void> {
          std::vector<Remedy> options;
@@ -567,6 +567,6 @@ constexpr Calculation table[] = {
      "DERIVED"},
 };
 } // namespace
-std::span<const Calculation> planCalculations() { return table; }
+std::span<const Calculation> planCalculations() { return planCalculationsTable; }
 } // namespace book
 } // namespace lw

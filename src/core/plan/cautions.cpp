@@ -4,7 +4,7 @@
 namespace lw {
 namespace {
 using S = Severity;
-constexpr CautionText table[] = {
+constexpr CautionText cautionTextsTable[] = {
     {"S01", S::Danger, "Mains: prove dead",
      "Unplug or lock off, wait, and prove dead with a tester you have just proved on a live point. Mains wiring by "
      "your local rules, by a licensed hand where they say so."},
@@ -57,9 +57,9 @@ constexpr CautionText table[] = {
 };
 } // namespace
 
-std::span<const CautionText> cautionTexts() { return table; }
+std::span<const CautionText> cautionTexts() { return cautionTextsTable; }
 const CautionText *cautionText(std::string_view id) {
-    for (const auto &c : table)
+    for (const auto &c : cautionTextsTable)
         if (c.id == id) return &c;
     return nullptr;
 }

@@ -11,11 +11,9 @@
 namespace lw {
 using Json = nlohmann::json;
 
-namespace {
-
 /// What the mends of all findings of an axis are looked for in.
-struct Ground {
-    Ground(const Json &project, const AxisModel &model) : m(model) {
+struct MendGround {
+    MendGround(const Json &project, const AxisModel &model) : m(model) {
         // Only this axis and what it shares are needed to judge a change; of the others what rides on it.
         for (const auto &[key, value] : project.items())
             if (key != "axes" && key != "parts" && key != "log" && key != "tasks") job[key] = value;
@@ -49,9 +47,11 @@ struct Ground {
     std::set<std::string> inHand;
 };
 
+namespace {
+
 class Search {
 public:
-    Search(Ground &ground, const Finding &f)
+    Search(MendGround &ground, const Finding &f)
         : m_ground(ground), m(ground.m), m_finding(f), d("/axes/" + m.id + "/designs/" + m.designId + "/"),
           t("/axes/" + m.id + "/targets/") {}
 
@@ -126,7 +126,7 @@ private:
     void current();
     void crash();
 
-    Ground &m_ground;
+    MendGround &m_ground;
     const AxisModel &m;
     const Finding &m_finding;
     std::string d, t;
@@ -385,7 +385,7 @@ std::vector<Mend> Search::run() {
 
 struct MendFinder::Kept {
     AxisModel model;
-    Ground ground;
+    MendGround ground;
     Kept(const Json &project, const AxisModel &m) : model(m), ground(project, model) {}
 };
 MendFinder::MendFinder(const Json &project, const AxisModel &m) : m_kept(std::make_unique<Kept>(project, m)) {}

@@ -71,7 +71,7 @@ Result<OptionsCompared> compareOptions(const std::vector<BuyOption> &options, do
 
 namespace book {
 namespace {
-constexpr Calculation table[] = {
+constexpr Calculation buyingCalculationsTable[] = {
     {"fastener_length",
      [](const Inputs &in, Outputs &out) -> Result<void> {
          const auto d = in.get<Length>("thread_d_mm"), pitch = in.get<Length>("pitch_mm"),
@@ -120,6 +120,6 @@ constexpr Calculation table[] = {
      "DERIVED"},
 };
 } // namespace
-std::span<const Calculation> buyingCalculations() { return table; }
+std::span<const Calculation> buyingCalculations() { return buyingCalculationsTable; }
 } // namespace book
 } // namespace lw

@@ -75,7 +75,7 @@ Result<Fraction> asFraction(const Json &v) {
     return v.is_string() ? readFraction(v.get<std::string>()) : fromDecimal(v.get<double>());
 }
 
-constexpr Calculation table[] = {
+constexpr Calculation shopCalculationsTable[] = {
     {"cost_rollup",
      [](const Inputs &in, Outputs &out) -> Result<void> {
          CostInput c;
@@ -122,6 +122,6 @@ constexpr Calculation table[] = {
      "PRACTICE"},
 };
 } // namespace
-std::span<const Calculation> shopCalculations() { return table; }
+std::span<const Calculation> shopCalculations() { return shopCalculationsTable; }
 } // namespace book
 } // namespace lw

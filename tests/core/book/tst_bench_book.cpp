@@ -1,4 +1,5 @@
 // The check values of every sheet, as rows, through the same name table as the command line.
+#include "test_list.h"
 #include "book/book.h"
 #include <QTest>
 #include <QDir>
@@ -205,5 +206,5 @@ private slots:
     }
 };
 
-QTEST_APPLESS_MAIN(TestBenchBook)
+LW_TEST(TestBenchBook, "tst_bench_book")
 #include "tst_bench_book.moc"

@@ -1,4 +1,5 @@
 // The test cards: every judge with what passes and what fails, against published data where there is any.
+#include "test_list.h"
 #include "compare.h"
 #include "demo_job.h"
 #include "commission/cards.h"
@@ -9,7 +10,7 @@
 #include "shop/buying.h"
 #include "units/typed.h"
 #include <QFile>
-#include <QtTest>
+#include <QTest>
 #include <random>
 
 using namespace lw;
@@ -330,5 +331,5 @@ private slots:
         QVERIFY(!Json::parse(settingsJson(done)).contains("draft"));
     }
 };
-QTEST_GUILESS_MAIN(TestCards)
+LW_TEST(TestCards, "tst_cards")
 #include "tst_cards.moc"

@@ -1,5 +1,6 @@
 // Torque along the chain, screws, springs and steps. Expected figures are worked by hand beside each check, or follow
 // from another law than the one used.
+#include "test_list.h"
 #include "compare.h"
 #include "drive/axis_torque.h"
 #include "drive/belt.h"
@@ -307,5 +308,5 @@ private slots:
                           1e-6);
     }
 };
-QTEST_APPLESS_MAIN(TestChain)
+LW_TEST(TestChain, "tst_chain")
 #include "tst_chain.moc"

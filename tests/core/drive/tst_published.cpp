@@ -1,5 +1,6 @@
 // Checks against something outside the project: published standards and textbooks (values from memory where it says
 // so), constants, and independent routes by a general-purpose library. The source stands beside each.
+#include "test_list.h"
 #include "compare.h"
 #include "demo_job.h"
 #include "proof/evaluate.h"
@@ -412,5 +413,5 @@ private slots:
         QVERIFY(!*readDesignation("603-5M-15")->wholeTeeth);
     }
 };
-QTEST_APPLESS_MAIN(TestPublished)
+LW_TEST(TestPublished, "tst_published")
 #include "tst_published.moc"

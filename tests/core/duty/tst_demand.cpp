@@ -1,6 +1,7 @@
 // The duty: the cycle as blocks, every case at the motor, other metals, targets out of reach, the handwheel, a part
 // program's demand on an axis; and the cutting and motion sums against published sources, named beside each (values
 // from memory).
+#include "test_list.h"
 #include "compare.h"
 #include "demo_job.h"
 #include "duty/handwheel.h"
@@ -460,5 +461,5 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestDemand)
+LW_TEST(TestDemand, "tst_demand")
 #include "tst_demand.moc"

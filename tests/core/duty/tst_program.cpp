@@ -1,4 +1,5 @@
 // Part programs whose length and time are known in closed form, and broken ones.
+#include "test_list.h"
 #include "compare.h"
 #include "duty/program_duty.h"
 #include "duty/motion.h"
@@ -354,5 +355,5 @@ private slots:
         }
     }
 };
-QTEST_GUILESS_MAIN(TestProgram)
+LW_TEST(TestProgram, "tst_program")
 #include "tst_program.moc"

@@ -1,4 +1,5 @@
 // The log and the parts table: verdicts that come by themselves, hours, import and export with hostile cells.
+#include "test_list.h"
 #include "compare.h"
 #include "demo_job.h"
 #include "logbook/log.h"
@@ -7,13 +8,12 @@
 #include "shop/catalogue.h"
 #include "units/typed.h"
 #include <QFile>
-#include <QtTest>
+#include <QTest>
 
 using namespace lw;
 using Json = nlohmann::json;
 
 namespace {
-Json sample(const char *name) { return demoJob(name); }
 } // namespace
 
 class TestLog : public QObject {
@@ -31,7 +31,7 @@ private slots:
         }
     }
     void headlineCountsTheDecisions() {
-        const auto project = sample("beck-lathe");
+        const auto project = demoJob("beck-lathe");
         const auto entries = logEntries(project, {});
         const auto c = countDecisions(entries);
         QCOMPARE(c.decisions, 9);
@@ -43,7 +43,7 @@ private slots:
     }
     /// A decision waits for its figure, and is judged by E_n once that is measured.
     void decisionsAreJudgedByTheirFigure() {
-        auto project = sample("tarn-mill");
+        auto project = demoJob("tarn-mill");
         auto verdict = [&](const PredictionsByAxis &p) {
             for (const auto &e : logEntries(project, p))
                 if (e.figure == "lost_motion") return std::pair(e.judged, e.verdict);
@@ -76,7 +76,7 @@ private slots:
         QVERIFY(second.pointer != p.pointer); // nothing is overwritten
     }
     void hoursByPhase() {
-        const auto project = sample("beck-lathe");
+        const auto project = demoJob("beck-lathe");
         const auto entries = logEntries(project, {});
         double spent = 0, entered = 0;
         for (const auto &e : entries)
@@ -91,7 +91,7 @@ private slots:
         QCOMPARE(forecastHours(std::vector<PlannedHours>{{6, 60, true}}).factor, 1.0); // one done step says nothing yet
     }
     void automaticEntriesSayWhatWasDone() {
-        const auto project = sample("tarn-mill");
+        const auto project = demoJob("tarn-mill");
         const std::string now = "2026-03-12T19:42:10";
         const Json reading = {{"typed", "22um"}, {"standing", "measured"}};
         auto e = automaticEntry(project, {{"/axes/X/cards/lost_motion/readings/1-1", reading}}, now);
@@ -124,7 +124,7 @@ private slots:
         QCOMPARE(readTable("a;b,c\n1;2")->header.size(), std::size_t(2)); // the first row decides
     }
     void partsGoOutAndComeBack() {
-        auto project = sample("tarn-mill");
+        auto project = demoJob("tarn-mill");
         const std::string hostile = "=1+2;\"two\"\nlines, \xC3\xA9";
         setAt(project, "/parts/X-09/text", hostile);
         setAt(project, "/parts/X-09/note", "@cmd");
@@ -150,7 +150,7 @@ private slots:
         }
     }
     void wrongTablesAreTurnedDownRowByRow() {
-        const Json project = sample("tarn-mill");
+        const Json project = demoJob("tarn-mill");
         const auto in =
             importParts(project, "text;qty;price;currency;status;colour\nBolt;4;0,35;EUR;idea;blue\n;1;2;EUR;idea;"
                                  "\nNut;two;1;EUR;idea;\nPin;1;-3;EUR;idea;\nCap;1;1;EUR;lost;\nShort;1\n");
@@ -188,7 +188,7 @@ private slots:
         LW_COMPARE_WITHIN(total().remaining, 50.32, 1e-9); // 41.93 and 8.39
     }
     void mismatchIsMendedUnlessOrdered() {
-        const auto project = sample("tarn-mill");
+        const auto project = demoJob("tarn-mill");
         auto lines = partLines(project);
         auto belt = std::find_if(lines.begin(), lines.end(), [](const auto &l) { return !l.matches; });
         QVERIFY(belt != lines.end());
@@ -219,5 +219,5 @@ private slots:
         }
     }
 };
-QTEST_GUILESS_MAIN(TestLog)
+LW_TEST(TestLog, "tst_log")
 #include "tst_log.moc"

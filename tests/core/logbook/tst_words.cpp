@@ -1,4 +1,5 @@
 // What the later stations say, setting up machines, and what to measure next: every class, every sample.
+#include "test_list.h"
 #include "compare.h"
 #include "demo_job.h"
 #include "axis/each_input.h"
@@ -8,14 +9,13 @@
 #include "machine/project_file.h"
 #include "proof/doubt/measure_next.h"
 #include <QFile>
-#include <QtTest>
+#include <QTest>
 #include <set>
 
 using namespace lw;
 using Json = nlohmann::json;
 
 namespace {
-Json sample(const char *name) { return demoJob(name); }
 Json typed(const char *t, const char *standing = "stated") { return {{"typed", t}, {"standing", standing}}; }
 /// A machine of a class with a motor on each axis.
 Json motorised(const std::string &cls) {
@@ -118,7 +118,7 @@ private slots:
     }
     void summariesSpeakForEverySample() {
         QFETCH(QString, name);
-        const Proved job(sample(name.toLatin1().constData()));
+        const Proved job(demoJob(name.toLatin1().constData()));
         const auto log = logEntries(job.project, {});
         for (std::size_t k = 0; k < job.models.size(); ++k) {
             const auto &m = job.models[k];
@@ -136,7 +136,7 @@ private slots:
         }
     }
     void finishedJobsSayFinished() {
-        auto project = sample("beck-lathe");
+        auto project = demoJob("beck-lathe");
         const Proved job(project);
         QCOMPARE(buildVerdict(job.plan, "Z"), Verdict::Holds);
         QCOMPARE(buildHeadline(job.plan, "Z"), std::string("Built: every step is ticked"));
@@ -147,7 +147,7 @@ private slots:
     /// What measuring would leave of the doubt, a second time by drawing (JCGM 101): the same model with the guess
     /// replaced.
     void measuringAgreesWithDrawing() {
-        const auto project = sample("sill-grinder");
+        const auto project = demoJob("sill-grinder");
         const auto m = readAxis(project, "X", "A");
         const auto e = prove(m);
         const auto plan = measureNext(m, e);
@@ -175,7 +175,7 @@ private slots:
         QVERIFY(!measureNext(none, prove(none)).decides);
     }
     void axesAreCopiedAndMoved() {
-        const auto project = sample("beck-lathe");
+        const auto project = demoJob("beck-lathe");
         const auto copy = copyAxis(project, "Z");
         QVERIFY(!copy.id.empty() && copy.id != "Z" && copy.id != "X");
         const auto with = patched(project, copy.patches);
@@ -216,5 +216,5 @@ private slots:
         QVERIFY(localRulesFirst().find("cannot make a machine safe") != std::string_view::npos);
     }
 };
-QTEST_GUILESS_MAIN(TestWords)
+LW_TEST(TestWords, "tst_words")
 #include "tst_words.moc"

@@ -1,5 +1,6 @@
 // Jobs of format 1 carried over: what the version that wrote them found is what this one finds. The figures beside the
 // jobs in tests/data/format1 were recorded with that version.
+#include "test_list.h"
 #include "compare.h"
 #include "demo_job.h"
 #include "machine/carry_over.h"
@@ -163,5 +164,5 @@ private slots:
             QCOMPARE(formatOf(text), 0);
     }
 };
-QTEST_APPLESS_MAIN(TestCarryOver)
+LW_TEST(TestCarryOver, "tst_carry_over")
 #include "tst_carry_over.moc"

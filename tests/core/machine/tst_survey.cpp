@@ -1,4 +1,5 @@
 // The first evening's readings. Expected figures are worked by hand beside each check.
+#include "test_list.h"
 #include "compare.h"
 #include "machine/classes.h"
 #include "machine/fields.h"
@@ -221,5 +222,5 @@ private slots:
         }
     }
 };
-QTEST_APPLESS_MAIN(TestSurvey)
+LW_TEST(TestSurvey, "tst_survey")
 #include "tst_survey.moc"

@@ -1,10 +1,11 @@
 // The order of the work: the trap proved against every order of the tasks, derived steps, remedies, hours, dates.
+#include "test_list.h"
 #include "compare.h"
 #include "demo_job.h"
 #include "machine/project_file.h"
 #include "plan/build_plan.h"
 #include <QFile>
-#include <QtTest>
+#include <QTest>
 #include <algorithm>
 #include <numeric>
 #include <random>
@@ -294,5 +295,5 @@ private slots:
             QVERIFY2(!readDay(bad, today), bad);
     }
 };
-QTEST_GUILESS_MAIN(TestPlan)
+LW_TEST(TestPlan, "tst_plan")
 #include "tst_plan.moc"

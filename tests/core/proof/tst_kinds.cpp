@@ -1,5 +1,6 @@
 // Kinds of stage and checks: a made-up kind works from the first day, every check has a row for each of its verdicts,
 // and every working ends in one of the two numbers its finding shows.
+#include "test_list.h"
 #include "compare.h"
 #include "made_up_stage.h"
 #include "proof/machine.h"
@@ -186,5 +187,5 @@ private slots:
         QVERIFY2(workings > 900, qPrintable(QString::number(workings)));
     }
 };
-QTEST_APPLESS_MAIN(TestKinds)
+LW_TEST(TestKinds, "tst_kinds")
 #include "tst_kinds.moc"

@@ -1,5 +1,6 @@
 // The proof of the demo's axes: figures worked by hand from the sheets' formulas, verdict rules, doubt, workings,
 // mends.
+#include "test_list.h"
 #include "compare.h"
 #include "demo_job.h"
 #include "machine/fields.h"
@@ -516,5 +517,5 @@ private slots:
         QVERIFY(std::get<1>(run({QStringLiteral("--version")}, 0)).contains("lathewright-cli"));
     }
 };
-QTEST_APPLESS_MAIN(TestProof)
+LW_TEST(TestProof, "tst_proof")
 #include "tst_proof.moc"

@@ -1,5 +1,6 @@
 // Properties that must hold whatever the figures: more friction never helps, broken jobs never crash or speak nonsense,
 // units do not matter, every card and case keeps its promises on damaged jobs. Random, from fixed seeds.
+#include "test_list.h"
 #include "compare.h"
 #include "demo_job.h"
 #include "machine/fields.h"
@@ -321,5 +322,5 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestProperties)
+LW_TEST(TestProperties, "tst_properties")
 #include "tst_properties.moc"

@@ -1,5 +1,6 @@
 // What was measured is what counts: every reading of the survey, the duty and the drive is followed from where it is
 // entered to the finding it moves.
+#include "test_list.h"
 #include "compare.h"
 #include "demo_job.h"
 #include "machine/fields.h"
@@ -758,5 +759,5 @@ private slots:
             }
     }
 };
-QTEST_APPLESS_MAIN(TestReadings)
+LW_TEST(TestReadings, "tst_readings")
 #include "tst_readings.moc"

@@ -1,6 +1,7 @@
 // What a verdict means: by the chance of holding where an assumed input decides, by the middle value else; rows of a
 // check that change places under spread; what holds a head with the power off; mends and their price; where a
 // prediction ends.
+#include "test_list.h"
 #include "commission/cards.h"
 #include "compare.h"
 #include "demo_job.h"
@@ -371,5 +372,5 @@ private slots:
         QVERIFY(nextJson(job, "Y").size() > 1);
     }
 };
-QTEST_APPLESS_MAIN(TestVerdicts)
+LW_TEST(TestVerdicts, "tst_verdicts")
 #include "tst_verdicts.moc"

@@ -1,4 +1,5 @@
 // Money and lists: worked by hand in minor units.
+#include "test_list.h"
 #include "compare.h"
 #include "shop/catalogue.h"
 #include "shop/cost.h"
@@ -157,5 +158,5 @@ private slots:
                      m.name.c_str());
     }
 };
-QTEST_APPLESS_MAIN(TestShop)
+LW_TEST(TestShop, "tst_shop")
 #include "tst_shop.moc"

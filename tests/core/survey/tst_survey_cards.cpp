@@ -1,4 +1,5 @@
 // The survey cards: what the readings of each say, the map along the travel, the machine's health, tables of readings.
+#include "test_list.h"
 #include "compare.h"
 #include "demo_job.h"
 #include "machine/alignment.h"
@@ -524,5 +525,5 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestSurveyCards)
+LW_TEST(TestSurveyCards, "tst_survey_cards")
 #include "tst_survey_cards.moc"

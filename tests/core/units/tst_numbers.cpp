@@ -1,4 +1,5 @@
 // Numbers and letters whatever language the desktop speaks, and the rules that keep it so.
+#include "test_list.h"
 #include "compare.h"
 #include "demo_job.h"
 #include "drive/belt.h"
@@ -222,5 +223,5 @@ private slots:
         QVERIFY(files > 150);
     }
 };
-QTEST_APPLESS_MAIN(TestNumbers)
+LW_TEST(TestNumbers, "tst_numbers")
 #include "tst_numbers.moc"

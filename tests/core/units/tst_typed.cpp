@@ -1,4 +1,5 @@
 // What people type, what they see, and the quantities behind it.
+#include "test_list.h"
 #include "compare.h"
 #include "fraction.h"
 #include "units/quantity.h"
@@ -156,5 +157,5 @@ private slots:
                           1e-9);
     }
 };
-QTEST_APPLESS_MAIN(TestTyped)
+LW_TEST(TestTyped, "tst_typed")
 #include "tst_typed.moc"

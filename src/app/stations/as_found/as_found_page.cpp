@@ -1,6 +1,6 @@
 #include "app/stations/as_found/as_found_page.h"
 #include "proof/words/narrate.h"
-#include <QtWidgets>
+#include "app/widgets.h"
 
 namespace lw {
 using namespace Qt::StringLiterals;

@@ -2,7 +2,7 @@
 #include "app/window/files.h"
 #include "proof/words/narrate.h"
 #include "survey/readings_table.h"
-#include <QtWidgets>
+#include "app/widgets.h"
 
 namespace lw {
 using namespace Qt::StringLiterals;

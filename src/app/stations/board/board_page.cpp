@@ -10,7 +10,7 @@
 #include "proof/checks/limits.h"
 #include "proof/words/narrate.h"
 #include "shop/parts.h"
-#include <QtWidgets>
+#include "app/widgets.h"
 #include <cmath>
 
 namespace lw {

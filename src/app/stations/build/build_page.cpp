@@ -1,7 +1,7 @@
 #include "app/stations/build/build_page.h"
 #include "logbook/station_words.h"
 #include "app/window/files.h"
-#include <QtWidgets>
+#include "app/widgets.h"
 
 namespace lw {
 using namespace Qt::StringLiterals;

@@ -3,7 +3,7 @@
 #include "proof/words/narrate.h"
 #include "shop/catalogue.h"
 #include "shop/parts.h"
-#include <QtWidgets>
+#include "app/widgets.h"
 
 namespace lw {
 using namespace Qt::StringLiterals;

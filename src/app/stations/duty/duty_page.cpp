@@ -2,7 +2,7 @@
 #include "app/window/files.h"
 #include "duty/handwheel.h"
 #include "proof/words/narrate.h"
-#include <QtWidgets>
+#include "app/widgets.h"
 
 namespace lw {
 using namespace Qt::StringLiterals;

@@ -1,7 +1,7 @@
 #include "app/stations/duty/program_panel.h"
 #include "app/window/files.h"
 #include "machine/known.h"
-#include <QtWidgets>
+#include "app/widgets.h"
 #include <fstream>
 
 namespace lw {

@@ -3,7 +3,7 @@
 #include "logbook/station_words.h"
 #include "picture/marks.h"
 #include "plan/cautions.h"
-#include <QtWidgets>
+#include "app/widgets.h"
 #include <cmath>
 
 namespace lw {

@@ -2,7 +2,7 @@
 #include "app/window/files.h"
 #include "logbook/station_words.h"
 #include "picture/marks.h"
-#include <QtWidgets>
+#include "app/widgets.h"
 
 namespace lw {
 using namespace Qt::StringLiterals;

@@ -4,7 +4,7 @@
 #include "picture/marks.h"
 #include "report/xlsx.h"
 #include "shop/buying.h"
-#include <QtWidgets>
+#include "app/widgets.h"
 #include <cmath>
 #include <set>
 

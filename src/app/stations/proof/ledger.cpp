@@ -1,7 +1,7 @@
 #include "app/stations/proof/ledger.h"
 #include "app/entries/fields.h"
 #include "proof/words/narrate.h"
-#include <QtWidgets>
+#include "app/widgets.h"
 
 namespace lw {
 using namespace Qt::StringLiterals;

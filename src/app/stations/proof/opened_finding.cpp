@@ -3,7 +3,7 @@
 #include "proof/doubt/doubt.h"
 #include "proof/words/narrate.h"
 #include "proof/words/working.h"
-#include <QtWidgets>
+#include "app/widgets.h"
 
 namespace lw {
 using namespace Qt::StringLiterals;

@@ -8,7 +8,6 @@ namespace lw {
 namespace {
 using namespace checks;
 using Dm = Dimension;
-constexpr auto here = StationId::Duty;
 
 /// A chip between these cuts clean; outside the outer pair it rubs or breaks the edge. By cutters from 8 mm and below.
 struct ChipLimits {
@@ -19,11 +18,11 @@ ChipLimits chipLimits(const Cut &c) {
     return big ? ChipLimits{0.003e-3, 0.01e-3, 0.3e-3, 0.5e-3} : ChipLimits{0.003e-3, 0.005e-3, 0.05e-3, 0.1e-3};
 }
 
-const CutCheck list[] = {
+const CutCheck cutChecksList[] = {
     {{.code = "P5",
       .title = "Room before the thread",
       .part = Part::CutPart,
-      .station = here,
+      .station = StationId::Duty,
       .unit = "mm",
       .advice = "Turn slower, or speed up harder; a longer relief.",
       .source = "KIN",
@@ -58,7 +57,7 @@ const CutCheck list[] = {
     {{.code = "P1",
       .title = "Spindle power",
       .part = Part::Spindle,
-      .station = here,
+      .station = StationId::Duty,
       .unit = "W",
       .advice = "Less width, depth or feed; do not size the axis for it.",
       .source = "KIENZLE",
@@ -92,7 +91,7 @@ const CutCheck list[] = {
     {{.code = "P2",
       .title = "Chip",
       .part = Part::CutPart,
-      .station = here,
+      .station = StationId::Duty,
       .unit = "mm",
       .advice = "Change the feed a tooth or the number of teeth.",
       .source = "KIENZLE",
@@ -137,7 +136,7 @@ const CutCheck list[] = {
     {{.code = "P3",
       .title = "Climb cut pulls the table",
       .part = Part::CutPart,
-      .station = here,
+      .station = StationId::Duty,
       .unit = "N",
       .advice = "Cut against the feed, or take the play out.",
       .source = "MILL-MECH",
@@ -176,7 +175,7 @@ const CutCheck list[] = {
     {{.code = "P4",
       .title = "Drill thrust",
       .part = Part::CutPart,
-      .station = here,
+      .station = StationId::Duty,
       .unit = "N",
       .advice = "Split point, pilot hole, then more reduction.",
       .source = "KIENZLE",
@@ -215,6 +214,6 @@ const CutCheck list[] = {
 };
 } // namespace
 
-std::span<const CutCheck> cutChecks() { return list; }
+std::span<const CutCheck> cutChecks() { return cutChecksList; }
 
 } // namespace lw

@@ -7,7 +7,6 @@ namespace lw {
 namespace {
 using namespace checks;
 using Dm = Dimension;
-constexpr auto proof = StationId::Proof;
 
 /// Torque of the weight at the final shaft, balance lost, N m.
 double weightTorque(const AxisScope &a) { return a.s.weightUnbalanced * a.s.chain.lead.value(); }
@@ -40,11 +39,11 @@ constexpr std::string_view mindTheDrop = "Mind the drop: a head or knee that run
 // rows of M8
 constexpr std::int8_t byBrake = 0, byThread = 1, byNothing = 2;
 
-const AxisCheck list[] = {
+const AxisCheck gravityChecksList[] = {
     {{.code = "M8",
       .title = "Runs down with the power off",
       .part = Part::Brake,
-      .station = proof,
+      .station = StationId::Proof,
       .unit = "Nm",
       .advice = "A brake on the screw.",
       .source = "EB-1",
@@ -119,7 +118,7 @@ const AxisCheck list[] = {
     {{.code = "M9",
       .title = "Falls before the brake bites",
       .part = Part::Brake,
-      .station = proof,
+      .station = StationId::Proof,
       .unit = "mm",
       .advice = "A faster brake, or balance.",
       .source = "EB-1",
@@ -158,7 +157,7 @@ const AxisCheck list[] = {
     {{.code = "M10",
       .title = "Where the brake sits",
       .part = Part::Brake,
-      .station = proof,
+      .station = StationId::Proof,
       .unit = "",
       .advice = "Move the brake to the screw: a torn belt drops the head.",
       .source = "PRACTICE",
@@ -188,6 +187,6 @@ const AxisCheck list[] = {
 };
 } // namespace
 
-std::span<const AxisCheck> gravityChecks() { return list; }
+std::span<const AxisCheck> gravityChecks() { return gravityChecksList; }
 
 } // namespace lw

@@ -14,7 +14,6 @@ TorqueRails torqueRails(bool closedLoop) {
 namespace {
 using namespace checks;
 using Dm = Dimension;
-constexpr auto proof = StationId::Proof;
 
 constexpr std::string_view aboveSixty = "Above 60 V d.c., or with coolant about, cover every bus. Mains wiring is for "
                                         "those licensed for it where you live.";
@@ -165,7 +164,7 @@ Check torqueCheck(std::string_view code, std::string_view title, std::string_vie
     return {.code = code,
             .title = title,
             .part = Part::Motor,
-            .station = proof,
+            .station = StationId::Proof,
             .unit = "Nm",
             .advice = advice,
             .source = "PMSM-CIRCLE",
@@ -177,7 +176,7 @@ Check torqueCheck(std::string_view code, std::string_view title, std::string_vie
             .levers = torqueLevers};
 }
 
-const AxisCheck list[] = {
+const AxisCheck motorChecksList[] = {
     {torqueCheck("C01", "Torque", "Voltage or speed above the corner, reduction below it."),
      [](const AxisScope &a, Rows &rows) { torqueRows(a, rows, false); }},
     {torqueCheck("C02", "Torque, closed loop", "Speed above the corner, reduction below it."),
@@ -185,7 +184,7 @@ const AxisCheck list[] = {
     {{.code = "C03",
       .title = "Supply against back-EMF",
       .part = Part::Supply,
-      .station = proof,
+      .station = StationId::Proof,
       .unit = "rpm",
       .advice = "More voltage or less speed; never more current.",
       .source = "PMSM-CIRCLE",
@@ -231,7 +230,7 @@ const AxisCheck list[] = {
     {{.code = "C06",
       .title = "Load against rotor inertia",
       .part = Part::Motor,
-      .station = proof,
+      .station = StationId::Proof,
       .unit = "gcm2",
       .advice = "More reduction: it falls with its square.",
       .source = "PRACTICE",
@@ -283,7 +282,7 @@ const AxisCheck list[] = {
     {{.code = "C07",
       .title = "Mid-band howl",
       .part = Part::Motor,
-      .station = proof,
+      .station = StationId::Proof,
       .unit = "rpm",
       .advice = "A damper, an anti-resonance drive, or closed loop.",
       .source = "PRACTICE",
@@ -319,7 +318,7 @@ const AxisCheck list[] = {
     {{.code = "C08",
       .title = "Sudden load",
       .part = Part::Motor,
-      .station = proof,
+      .station = StationId::Proof,
       .unit = "Nm",
       .advice = "Jerk-limited ramp; halve the acceleration.",
       .source = "EQUAL-AREA",
@@ -413,7 +412,7 @@ const AxisCheck list[] = {
     {{.code = "C24",
       .title = "Pulse rate",
       .part = Part::Controller,
-      .station = proof,
+      .station = StationId::Proof,
       .unit = "kHz",
       .advice = "Fewer microsteps: 10 loses nothing measurable.",
       .source = "RATIONAL",
@@ -502,7 +501,7 @@ const AxisCheck list[] = {
     {{.code = "M4",
       .title = "Motor speed at rapid",
       .part = Part::Motor,
-      .station = proof,
+      .station = StationId::Proof,
       .unit = "rpm",
       .advice = "Coarser lead, less reduction, more supply voltage.",
       .source = "PRACTICE",
@@ -519,7 +518,7 @@ const AxisCheck list[] = {
     {{.code = "M5",
       .title = "Smallest step",
       .part = Part::Motor,
-      .station = proof,
+      .station = StationId::Proof,
       .unit = "um",
       .advice = "Less friction or more torque, then reduction.",
       .source = "PMSM-CIRCLE",
@@ -540,7 +539,7 @@ const AxisCheck list[] = {
     {{.code = "M6",
       .title = "Room to reach rapid",
       .part = Part::Axis,
-      .station = proof,
+      .station = StationId::Proof,
       .unit = "mm",
       .advice = "Speed up harder, or accept a lower rapid.",
       .source = "KIN",
@@ -566,6 +565,6 @@ const AxisCheck list[] = {
 };
 } // namespace
 
-std::span<const AxisCheck> motorChecks() { return list; }
+std::span<const AxisCheck> motorChecks() { return motorChecksList; }
 
 } // namespace lw

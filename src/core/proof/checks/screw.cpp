@@ -11,7 +11,6 @@ bool crashEndangers(const Finding &f) { return f.id == "B4"_check && f.subject.s
 namespace {
 using namespace checks;
 using Dm = Dimension;
-constexpr auto proof = StationId::Proof;
 
 void askScrewAndNut(const AxisModel &m, Asks &asks) {
     asks.ask(m.screw().root.known(), "the screw");
@@ -83,11 +82,11 @@ void largestForceStep(const AxisScope &a, const Finding &f, Steps &w) {
 }
 constexpr double lengthRoom = 10e-3, lengthWanted = 25e-3; ///< thread beyond the nut at each end, m; common practice
 
-const AxisCheck list[] = {
+const AxisCheck screwChecksList[] = {
     {{.code = "B1",
       .title = "Screw whip at rapid",
       .part = Part::Screw,
-      .station = proof,
+      .station = StationId::Proof,
       .unit = "rpm",
       .advice = "Lower the rapid, coarser lead, fix both ends.",
       .source = "BEAM",
@@ -125,7 +124,7 @@ const AxisCheck list[] = {
     {{.code = "B2",
       .title = "Screw buckling",
       .part = Part::Screw,
-      .station = proof,
+      .station = StationId::Proof,
       .unit = "N",
       .advice = "Swap the fixed end so that thrust pulls.",
       .source = "BEAM",
@@ -170,7 +169,7 @@ const AxisCheck list[] = {
     {{.code = "B3",
       .title = "Ball return speed",
       .part = Part::Nut,
-      .station = proof,
+      .station = StationId::Proof,
       .unit = "mm·rpm",
       .advice = "Coarser lead, smaller screw, or the maker's word.",
       .source = "PRACTICE",
@@ -195,7 +194,7 @@ const AxisCheck list[] = {
     {{.code = "B4",
       .title = "Crash at rapid",
       .part = Part::Bearings,
-      .station = proof,
+      .station = StationId::Proof,
       .unit = "N",
       .advice = "Lower the rapid near the ends, fit a bumper.",
       .source = "EB-1",
@@ -226,7 +225,7 @@ const AxisCheck list[] = {
     {{.code = "B4",
       .title = "Nut against the stall",
       .part = Part::Bearings,
-      .station = proof,
+      .station = StationId::Proof,
       .unit = "N",
       .advice = "Lower the rapid near the ends, fit a bumper.",
       .source = "EB-1",
@@ -262,7 +261,7 @@ const AxisCheck list[] = {
     {{.code = "B6",
       .title = "Stall thrust",
       .part = Part::Bearings,
-      .station = proof,
+      .station = StationId::Proof,
       .unit = "N",
       .advice = "Limit the motor torque in the drive.",
       .source = "EB-1",
@@ -282,7 +281,7 @@ const AxisCheck list[] = {
     {{.code = "B8",
       .title = "Preload kept in the cut",
       .part = Part::Nut,
-      .station = proof,
+      .station = StationId::Proof,
       .unit = "N",
       .advice = "More preload, up to a tenth of the rating, or a larger nut.",
       .source = "HERTZ",
@@ -310,7 +309,7 @@ const AxisCheck list[] = {
     {{.code = "B9",
       .title = "Lost motion",
       .part = Part::Nut,
-      .station = proof,
+      .station = StationId::Proof,
       .unit = "mm",
       .advice = "Less friction, then a stiffer bracket, bearing, screw.",
       .source = "MECH",
@@ -328,7 +327,7 @@ const AxisCheck list[] = {
     {{.code = "B10",
       .title = "Axial frequency",
       .part = Part::Screw,
-      .station = proof,
+      .station = StationId::Proof,
       .unit = "Hz",
       .advice = "Stiffer bracket, then bearing and screw.",
       .source = "MECH",
@@ -405,7 +404,7 @@ const AxisCheck list[] = {
     {{.code = "B15",
       .title = "Nut rubs",
       .part = Part::Nut,
-      .station = proof,
+      .station = StationId::Proof,
       .unit = "m/s",
       .advice = "Lower the rapid, or a larger nut.",
       .source = "PRACTICE",
@@ -459,6 +458,6 @@ const AxisCheck list[] = {
 };
 } // namespace
 
-std::span<const AxisCheck> screwChecks() { return list; }
+std::span<const AxisCheck> screwChecks() { return screwChecksList; }
 
 } // namespace lw

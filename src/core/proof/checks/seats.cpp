@@ -42,7 +42,7 @@ Seat seatAt(const AxisModel &m, int side) {
     return seat;
 }
 
-const AxisCheck list[] = {
+const AxisCheck seatChecksList[] = {
     {{.code = "TR-31",
       .title = "Bore on shaft",
       .part = Part::SmallPulley,
@@ -101,7 +101,7 @@ const AxisCheck list[] = {
 };
 } // namespace
 
-std::span<const AxisCheck> seatChecks() { return list; }
+std::span<const AxisCheck> seatChecks() { return seatChecksList; }
 
 template <> std::span<const StageCheck<Coupling>> stageChecks<Coupling>() { return {}; }
 

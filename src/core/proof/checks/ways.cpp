@@ -8,7 +8,6 @@ namespace lw {
 namespace {
 using namespace checks;
 using Dm = Dimension;
-constexpr auto here = StationId::AsFound;
 
 /// A row about something nobody has measured stays not known.
 Finding unlessUnmeasured(bool measured, Finding f) {
@@ -30,11 +29,11 @@ void askPulls(const AxisModel &m, const Finding &, Asks &asks) {
 }
 bool nothingPulled(const AxisModel &m) { return m.readings.empty() && !(m.hoistUp.known() && m.hoistDown.known()); }
 
-const AxisCheck list[] = {
+const AxisCheck wayChecksList[] = {
     {{.code = "S1",
       .title = "Breakaway",
       .part = Part::Ways,
-      .station = here,
+      .station = StationId::AsFound,
       .unit = "",
       .advice = "Clean and oil the ways, way oil, then the gib.",
       .source = "PRACTICE",
@@ -61,7 +60,7 @@ const AxisCheck list[] = {
     {{.code = "S2",
       .title = "Tight and loose along the travel",
       .part = Part::Ways,
-      .station = here,
+      .station = StationId::AsFound,
       .unit = "N",
       .advice = "Set the gib where it binds, then pull again.",
       .source = "PRACTICE",
@@ -97,7 +96,7 @@ const AxisCheck list[] = {
     {{.code = "S3",
       .title = "Pull differs with direction",
       .part = Part::Ways,
-      .station = here,
+      .station = StationId::AsFound,
       .unit = "",
       .advice = "Level the machine; line the nut bracket up at both ends.",
       .source = "PRACTICE",
@@ -133,7 +132,7 @@ const AxisCheck list[] = {
     {{.code = "S4",
       .title = "Lead, two ways",
       .part = Part::ScrewLead,
-      .station = here,
+      .station = StationId::AsFound,
       .unit = "%",
       .advice = "Measure ten turns again; does the dial read diameter, is the handle geared?",
       .source = "PRACTICE",
@@ -179,7 +178,7 @@ const AxisCheck list[] = {
     {{.code = "S5",
       .title = "Lost motion, kept screw",
       .part = Part::LostMotion,
-      .station = here,
+      .station = StationId::AsFound,
       .unit = "mm",
       .advice = "Thrust bearing float first, then the nut's fixing, then a split nut.",
       .source = "PRACTICE",
@@ -198,7 +197,7 @@ const AxisCheck list[] = {
     {{.code = "S6",
       .title = "Friction for its weight",
       .part = Part::Ways,
-      .station = here,
+      .station = StationId::AsFound,
       .unit = "",
       .advice = "Weigh again; then look at gib and chips.",
       .source = "PRACTICE",
@@ -252,7 +251,7 @@ const AxisCheck list[] = {
     {{.code = "S7",
       .title = "How well the pull is known",
       .part = Part::Ways,
-      .station = here,
+      .station = StationId::AsFound,
       .unit = "",
       .advice = "Pull the table directly with the nut free.",
       .source = "PRACTICE",
@@ -275,7 +274,7 @@ const AxisCheck list[] = {
     {{.code = "S9",
       .title = "Sticks and jumps",
       .part = Part::Ways,
-      .station = here,
+      .station = StationId::AsFound,
       .unit = "um",
       .advice = "Oil and gib, a PTFE facing, then a stiffer drive.",
       .source = "MECH",
@@ -309,7 +308,7 @@ const AxisCheck list[] = {
     {{.code = "S8",
       .title = "Balance of the weight",
       .part = Part::Balance,
-      .station = here,
+      .station = StationId::AsFound,
       .unit = "N",
       .advice = "A weaker strut, or less pressure.",
       .source = "MECH",
@@ -343,7 +342,7 @@ const AxisCheck list[] = {
     {{.code = "S10",
       .title = "Drawer effect",
       .part = Part::Ways,
-      .station = here,
+      .station = StationId::AsFound,
       .unit = "",
       .advice = "Screw nearer to the guide, or a longer slide.",
       .source = "MECH",
@@ -371,7 +370,7 @@ const AxisCheck list[] = {
     {{.code = "TR-44",
       .title = "Screw end runs out",
       .part = Part::ScrewEnd,
-      .station = here,
+      .station = StationId::AsFound,
       .unit = "mm",
       .advice = "Straighten the end, or remake it.",
       .source = "PRACTICE",
@@ -394,6 +393,6 @@ const AxisCheck list[] = {
 };
 } // namespace
 
-std::span<const AxisCheck> wayChecks() { return list; }
+std::span<const AxisCheck> wayChecks() { return wayChecksList; }
 
 } // namespace lw
