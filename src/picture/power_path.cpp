@@ -51,7 +51,7 @@ void pulleyFace(QPainter &p, QPointF c, const BeltProfile &profile, int teeth, d
 
 /// Toothed belt round both pulleys at its true number of teeth; returns the groove phases.
 std::pair<double, double> beltFace(QPainter &p, QPointF small, int z1, QPointF large, int z2,
-                                   const BeltProfile &profile, double k, bool chosen) {
+                                   const BeltProfile &profile, double k, bool chosen, double slack) {
     const double pitch = profile.pitch * 1e-3 * k;
     const double R1 = z1 * pitch / (2 * pi), R2 = z2 * pitch / (2 * pi);
     const double D = std::hypot(large.x() - small.x(), large.y() - small.y());
@@ -70,6 +70,7 @@ std::pair<double, double> beltFace(QPainter &p, QPointF small, int z1, QPointF l
     const double L = 2 * S + R2 * arc2 + R1 * arc1;
     const int n = std::max(8, static_cast<int>(std::lround(L / pitch)));
     const double pp = L / n;
+    const double sag = slack > 0 ? std::sqrt(0.375 * S * slack) : 0; // of a flat arc that is longer by that much
     auto at = [&](double u, QPointF &xy) {
         u = std::fmod(u, L);
         if (u < R2 * arc2) {
@@ -89,7 +90,8 @@ std::pair<double, double> beltFace(QPainter &p, QPointF small, int z1, QPointF l
         }
         u -= R1 * arc1;
         const QPointF a = on(small, R1, a1), b = on(large, R2, a1);
-        xy = a + (b - a) * (u / S);
+        const double t = u / S;
+        xy = a + (b - a) * t + QPointF(std::cos(a1), std::sin(a1)) * (sag * 4 * t * (1 - t));
         return a1;
     };
     const double ph2 = a1 + 0.5 * pp / R2;
@@ -287,7 +289,8 @@ void paintEndView(Scene &c, QRectF e) {
         const int driver = c.number(ChainPartKind::Driver, int(n)), belt = c.number(ChainPartKind::Belt, int(n)),
                   driven = c.number(ChainPartKind::Driven, int(n));
         const QPointF in = at(n), to = at(n + 1);
-        const auto phases = beltFace(p, in, b.driver.teeth, to, b.driven.teeth, profile, k, c.on(belt));
+        const auto phases = beltFace(p, in, b.driver.teeth, to, b.driven.teeth, profile, k, c.on(belt),
+                                     std::max(0.0, -2 * c.work(n)->centreOff) * k);
         const double R1 = b.driver.teeth * profile.pitch * 1e-3 * k / (2 * pi) + 4,
                      R2 = b.driven.teeth * profile.pitch * 1e-3 * k / (2 * pi) + 4;
         const QPointF way = (to - in) / std::max(1.0, std::hypot(to.x() - in.x(), to.y() - in.y())),
@@ -617,6 +620,7 @@ BeltStrip paintBeltStrip(QPainter &p, QRectF area, const AxisModel &m, const Axi
     p.drawText(QPointF(area.left() + 2, area.top() + 60),
                text(std::string(tb.driver.profile->name)) + u", %1:%2"_s.arg(tb.driver.teeth).arg(tb.driven.teeth));
     const double centre = tw.centre == tw.centre ? tw.centre : 0.12;
+    const QColor dot = tw.centreOff != 0 ? th.fails : th.touch;
     const bool slot = tb.slotFrom.known() && tb.slotTo.known() && tb.slotTo.v > tb.slotFrom.v;
     strip.from = (slot ? std::min(tb.slotFrom.v, centre) : centre) - 7e-3;
     strip.to = (slot ? std::max(tb.slotTo.v, centre) : centre) + 7e-3;
@@ -633,7 +637,7 @@ BeltStrip paintBeltStrip(QPainter &p, QRectF area, const AxisModel &m, const Axi
         const QString words =
             u"slot %1 to %2"_s.arg(text(numberText(tb.slotFrom.v * 1e3, 4)), text(numberText(tb.slotTo.v * 1e3, 4)));
         p.drawText(QPointF(std::min(r.right() + 8, area.right() - 110), r.top() - 6), words);
-        if (tw.needInward == tw.needInward) {
+        if (tw.needInward == tw.needInward && tw.centreOff == 0) {
             const double from = centre - tw.needInward;
             const QColor c = tw.slotInward >= tw.needInward              ? th.holds
                              : tw.slotInward >= slotMust * tw.needInward ? th.watch
@@ -653,9 +657,17 @@ BeltStrip paintBeltStrip(QPainter &p, QRectF area, const AxisModel &m, const Axi
         p.setPen(th.ink2);
         p.drawText(QPointF(strip.track.left(), strip.track.top() - 6), u"slot not known: measure both its ends"_s);
     }
-    p.setPen(QPen(th.touch, 1.6));
-    p.setBrush(th.touch);
+    p.setPen(QPen(dot, 1.6));
+    p.setBrush(dot);
     p.drawEllipse(QPointF(x(centre), strip.track.center().y()), 7, 7);
+    if (tw.centreOff != 0) { // the belt in use is tight somewhere else
+        const QString words = (tw.centreOff < 0 ? u"slack here: it asks "_s : u"too far: it asks "_s) +
+                              text(numberText((centre - tw.centreOff) * 1e3, 5));
+        const double wide = QFontMetricsF(face(13)).horizontalAdvance(words);
+        p.drawText(QPointF(std::clamp(x(centre) - wide / 2, strip.track.left(), strip.track.right() - wide),
+                           strip.track.top() - 6),
+                   words);
+    }
     double lastRight = -1e9;
     for (int teeth : stockBelts(tb.driver.profile->name)) {
         const auto b = beltToCentres(millimetres(tb.driver.profile->pitch), tb.driver.teeth, tb.driven.teeth, teeth);

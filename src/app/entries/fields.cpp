@@ -55,7 +55,18 @@ void EntryLine::wheelEvent(QWheelEvent *e) {
     emit stepped((e->angleDelta().y() > 0 ? 1 : -1) * (e->modifiers() & Qt::ShiftModifier ? 10 : 1));
     e->accept();
 }
+void EntryLine::mousePressEvent(QMouseEvent *e) {
+    if (m_firstClick && e->button() == Qt::LeftButton) {
+        selectAll();
+        return; // the press would set the cursor between two letters of what is to be replaced
+    }
+    QLineEdit::mousePressEvent(e);
+}
+void EntryLine::mouseReleaseEvent(QMouseEvent *e) {
+    if (!std::exchange(m_firstClick, false)) QLineEdit::mouseReleaseEvent(e);
+}
 void EntryLine::focusInEvent(QFocusEvent *e) {
+    m_firstClick = m_wholeOnClick && e->reason() == Qt::MouseFocusReason;
     QLineEdit::focusInEvent(e);
     emit selectionChanged();
 }
@@ -173,6 +184,7 @@ void ValueEntry::refresh() {
     const auto typed = m_session->typedAt(p);
     const bool assumedValue =
         typed.isEmpty() || (value.is_object() && value.value("standing", std::string()) == "assumed");
+    m_line->setWholeOnClick(assumedValue);
     m_unlikely.clear();
     const auto read = typed.isEmpty() ? tl::expected<TypedValue, TypedProblem>(tl::unexpected(TypedProblem{}))
                                       : readTyped(typed.toStdString(), m_spec->dimension, m_spec->unit);

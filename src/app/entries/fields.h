@@ -52,6 +52,8 @@ class EntryLine : public QLineEdit {
     Q_OBJECT
 public:
     using QLineEdit::QLineEdit;
+    /// The first click selects all of it: for what nobody typed, so that typing replaces it.
+    void setWholeOnClick(bool on) { m_wholeOnClick = on; }
 
 signals:
     void stepped(long steps);
@@ -65,6 +67,11 @@ protected:
     void wheelEvent(QWheelEvent *e) override;
     void focusInEvent(QFocusEvent *e) override;
     void focusOutEvent(QFocusEvent *e) override;
+    void mousePressEvent(QMouseEvent *e) override;
+    void mouseReleaseEvent(QMouseEvent *e) override;
+
+private:
+    bool m_wholeOnClick = false, m_firstClick = false;
 };
 
 /// A value with its unit, label above and base line below.

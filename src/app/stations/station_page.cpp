@@ -107,6 +107,14 @@ void StationPage::dropField(FieldWidget *field) {
     field->deleteLater();
 }
 
+EntryLine *StationPage::lineAwaiting() const {
+    if (const auto *host = awaiting())
+        for (auto *entry : host->findChildren<ValueEntry *>())
+            if (entry->isVisible() && entry->isEnabled() && !entry->pointer().isEmpty() &&
+                m_session->typedAt(entry->pointer().toStdString()).isEmpty())
+                return entry->line();
+    return nullptr;
+}
 QWidget *StationPage::firstField() const {
     for (const auto &f : m_fields)
         if (f.widget->isVisible()) return f.widget;

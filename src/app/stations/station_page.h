@@ -33,6 +33,8 @@ public:
     virtual bool handleKey(QKeyEvent *) { return false; }
     /// The first thing to type into.
     [[nodiscard]] virtual QWidget *firstField() const;
+    /// The first line of an opened card that has no figure yet: digits go there.
+    [[nodiscard]] EntryLine *lineAwaiting() const;
     /// What the status row says: keys of this page at the left, a figure at the right.
     [[nodiscard]] virtual QString hint() const { return {}; }
     [[nodiscard]] virtual QString rightText() const { return {}; }
@@ -53,6 +55,8 @@ signals:
     void rightTextChanged();
 
 protected:
+    /// Where a figure is awaited just now: the opened card under work; nothing when none is.
+    [[nodiscard]] virtual QWidget *awaiting() const { return nullptr; }
     virtual void update(const ProvedAxis &proved) = 0;
     [[nodiscard]] const ProvedAxis &proved() const { return m_session->proved(m_axis); }
     /// A field of the axis ("travel_mm") or, from "design/", of the design shown.

@@ -131,6 +131,9 @@ MainWindow::MainWindow(Session *session, QWidget *parent) : QMainWindow(parent),
     m_mendTimer.setInterval(120);
     connect(&m_mendTimer, &QTimer::timeout, this, &MainWindow::mendNow);
     buildMenus();
+    for (auto signal : {&QUndoStack::undoTextChanged, &QUndoStack::redoTextChanged})
+        connect(m_session->undoStack(), signal, this, &MainWindow::refreshUndo);
+    connect(m_session->undoStack(), &QUndoStack::indexChanged, this, &MainWindow::refreshUndo);
     qApp->installEventFilter(this);
     applyStyle();
     refresh();
@@ -247,10 +250,7 @@ void MainWindow::refreshFrame() {
                                            : axes.empty()     ? u"not begun"_s
                                            : axes.size() == 1 ? u"1 axis"_s
                                                               : u"%1 axes"_s.arg(axes.size()));
-    auto *stack = m_session->undoStack();
-    m_undo->setEnabled(stack->canUndo());
-    m_redo->setEnabled(stack->canRedo());
-    m_undoWords->setText(stack->canUndo() ? u"Undo: "_s + stack->undoText().left(48) : QString());
+    refreshUndo();
     const bool any = !axes.empty() && !m_axis.empty();
     for (auto *b : {m_designA, m_designB}) {
         const std::string d = b == m_designA ? "A" : "B";
@@ -281,6 +281,14 @@ void MainWindow::refreshFrame() {
                         u"Ctrl+K bench book"_s
             : shown ? shown->hint()
                     : QString());
+}
+
+/// The stack counts an edit only after the job has changed, so this follows the stack, not the job.
+void MainWindow::refreshUndo() {
+    const auto *stack = m_session->undoStack();
+    m_undo->setEnabled(stack->canUndo());
+    m_redo->setEnabled(stack->canRedo());
+    m_undoWords->setText(stack->canUndo() ? u"Undo: "_s + stack->undoText().left(48) : QString());
 }
 
 void MainWindow::say(const QString &sentence) {
@@ -500,7 +508,31 @@ void MainWindow::dropEvent(QDropEvent *e) {
         }
 }
 
+/// A digit begins the figure that an opened card waits for, or else goes to a station.
+bool MainWindow::takeDigit(QKeyEvent *k) {
+    if (!m_onBoard)
+        if (auto *line = page(m_station)->lineAwaiting()) {
+            line->setFocus(Qt::OtherFocusReason);
+            line->selectAll();
+            QApplication::sendEvent(line, k);
+            return true;
+        }
+    const auto id = StationId(k->key() - Qt::Key_0);
+    for (const auto &[s, name] : StationSpine::stations())
+        if (s == id) {
+            showStation(id);
+            return true;
+        }
+    return k->key() != Qt::Key_0 && k->key() != Qt::Key_9;
+}
+
 bool MainWindow::eventFilter(QObject *o, QEvent *e) {
+    // Scrolling past a choice must not change it; the wheel goes on to what scrolls.
+    if (e->type() == QEvent::Wheel)
+        if (const auto *box = qobject_cast<QComboBox *>(o); box && !box->hasFocus()) {
+            e->ignore();
+            return true;
+        }
     // Single letters and digits act only when no field is being edited.
     if (e->type() == QEvent::KeyPress && o->isWidgetType()) {
         auto *w = static_cast<QWidget *>(o);
@@ -520,12 +552,7 @@ bool MainWindow::eventFilter(QObject *o, QEvent *e) {
         }
         if (k->modifiers() == Qt::NoModifier || k->modifiers() == Qt::KeypadModifier) {
             const int key = k->key();
-            if (key >= Qt::Key_1 && key <= Qt::Key_8) {
-                const auto id = StationId(key - Qt::Key_0);
-                for (const auto &[s, name] : StationSpine::stations())
-                    if (s == id) showStation(id);
-                return true;
-            }
+            if (key >= Qt::Key_0 && key <= Qt::Key_9 && takeDigit(k)) return true;
             if (key == Qt::Key_BracketLeft || key == Qt::Key_BracketRight) {
                 stepAxis(key == Qt::Key_BracketRight ? 1 : -1);
                 return true;

@@ -75,6 +75,7 @@ void MainWindow::buildMenus() {
         edit, u"Undo"_s, QKeySequence::Undo, [this] { m_session->undoStack()->undo(); }, u"undo"_s);
     m_redo = add(
         edit, u"Redo"_s, QKeySequence(u"Ctrl+Shift+Z"_s), [this] { m_session->undoStack()->redo(); }, u"redo"_s);
+    m_redo->setShortcuts({QKeySequence(u"Ctrl+Shift+Z"_s), QKeySequence(u"Ctrl+Y"_s)});
     edit->addSeparator();
     add(
         edit, u"Copy this page"_s, {}, [this] { copyPage(); }, u"copyPage"_s);

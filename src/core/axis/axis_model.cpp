@@ -44,6 +44,24 @@ Fraction AxisModel::ratioFraction() const {
     }
     return all;
 }
+const Known *AxisModel::oldLead() const {
+    const Known *best = nullptr;
+    for (const auto *one : leadWays())
+        if (one->known() && (!best || one->standing < best->standing)) best = one;
+    return best;
+}
+std::vector<double> AxisModel::leadsFound() const {
+    std::vector<double> found;
+    for (const auto *one : {&leadMeasured, &leadThread, &leadDial})
+        if (one->known()) found.push_back(one->v);
+    if (leadHandle.known()) {
+        const bool saysNothing = !found.empty() && std::ranges::all_of(found, [&](double other) {
+            return std::fabs(leadHandle.v / other - 1) <= 0.01;
+        });
+        if (!saysNothing) found.push_back(leadHandle.v);
+    }
+    return found;
+}
 Fraction AxisModel::leadFraction() const {
     if (!lead.known()) return {0, 1};
     if (screw().named && screw().thread.lead().value() > 0 && lead.v == screw().thread.lead().value()) {

@@ -15,6 +15,7 @@
 #include "fraction.h"
 #include <algorithm>
 #include "json.h"
+#include <array>
 #include <string>
 #include <vector>
 
@@ -87,7 +88,15 @@ struct AxisModel {
     double tightAt = notKnown, looseAt = notKnown;
     bool pullMeasured = false, pullDirect = false, breakawayMeasured = false, runOutMeasured = false;
     double frictionDoubt = notKnown; ///< relative half width
-    Known leadMeasured, leadDial, leadThread;
+    Known leadMeasured, leadThread, leadDial, leadHandle; ///< the old screw's: ten turns, counted, dial, one turn
+    [[nodiscard]] std::array<const Known *, 4> leadWays() const {
+        return {&leadMeasured, &leadThread, &leadDial, &leadHandle};
+    }
+    /// The way of the best standing, of equal ones the surest; nothing when none was tried.
+    [[nodiscard]] const Known *oldLead() const;
+    /// The ways that can be held against each other: one turn of the handle is good to a hundredth and says nothing
+    /// within it.
+    [[nodiscard]] std::vector<double> leadsFound() const;
     Known lostNow, lostThrust, lostSlot, lostWindUp, lostThread, afterThrust, afterSlot, afterThread;
     Known hoistUp, hoistDown, strut, counterweight, guideOffset, guideLength; ///< strut: the least along its stroke
     double strutMost = 0; ///< N, rod in: what S8 holds against the weight

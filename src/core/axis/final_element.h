@@ -12,6 +12,7 @@ namespace lw {
 struct Screw {
     bool named = false; ///< its thread is known
     ThreadForm thread;
+    Known saidLead; ///< as the thread's name has it, or all that is said of it: "10tpi"
     std::string threadProblem;
     Known root, span, nutFar, threadLength, length, dynamicRating, staticRating, inertia;
     Ends ends = Ends::FixedSupported;

@@ -50,8 +50,10 @@ private:
     ToothedBelt readToothedBelt(const std::string &place);
     Coupling readCoupling(const std::string &place);
     void readEfficiency(const Screw &screw, bool noScrew);
+    void readLead();
     void readPull();
     void readHandle();
+    [[nodiscard]] Known travelOfATurn(const char *field);
     void readLoads();
     void readMass();
     void readPlaces();

@@ -196,9 +196,10 @@ void ModelReader::readFinal() {
     Screw s;
     const auto name = designText("screw/thread");
     if (!name.empty()) {
-        if (auto t = readThread(name)) {
-            s.thread = *t;
-            s.named = true;
+        if (auto t = readSaidThread(name)) {
+            s.named = t->form.has_value();
+            if (s.named) s.thread = *t->form;
+            s.saidLead = {t->lead.value(), s.named ? Standing::Catalogue : Standing::Stated};
         } else {
             s.threadProblem = t.error().detail;
             m.problems.push_back(s.threadProblem);
@@ -208,27 +209,18 @@ void ModelReader::readFinal() {
     const bool noScrew = m.cls && m.cls->wheel && !s.named;
     const auto kept = designText("screw/kept"); // not said: a sliding thread is the old one, a ball screw a new one
     m.keepsScrew = kept == "yes" || (kept != "no" && !ball);
-    Known found; // the lead of the old screw, the surest way first
-    if (m.leadMeasured.known()) {
-        found = m.leadMeasured;
-        m.leadText = numberText(m.leadMeasured.v * 1e3, 7);
-    } else if (m.leadThread.known()) {
-        found = m.leadThread;
-        m.leadText = textAt(m_project, a + "survey/lead/threads_per_inch/typed") + "tpi";
-    } else if (m.leadDial.known()) {
-        found = m.leadDial;
-    } else if (const auto turn = axis("survey/handle/travel_per_turn_mm"); turn.known()) {
-        found = turn;
-    }
-    if (s.named) {
-        m.lead = {s.thread.lead().value(), Standing::Catalogue};
-        // a reading that agrees with the name of the thread confirms it; one that does not is what the axis does
-        if (m.keepsScrew && found.known() && std::fabs(found.v / m.lead.v - 1) > 0.003)
-            m.lead = found;
-        else
-            m.leadText.clear();
-    } else if (m.keepsScrew && found.known()) {
-        m.lead = found;
+    // The lead of the old screw counts wherever it stays; a name that agrees with it is exact, one that does not is
+    // somebody's word against a measurement.
+    const auto *found = m.keepsScrew ? m.oldLead() : nullptr;
+    const auto typedAt = [&](const char *field) { return textAt(m_project, a + field + "/typed"); };
+    if (s.saidLead.known() && !(found && std::fabs(found->v / s.saidLead.v - 1) > 0.003)) {
+        m.lead = s.saidLead;
+        if (!s.named) m.leadText = name;
+    } else if (found) {
+        m.lead = *found;
+        if (found == &m.leadMeasured) m.leadText = numberText(found->v * 1e3, 7);
+        if (found == &m.leadThread) m.leadText = typedAt("survey/lead/threads_per_inch") + "tpi";
+        if (found == &m.leadHandle) m.leadText = typedAt("survey/handle/travel_per_turn_mm");
     } else if (m.keepsScrew && m.cls) {
         m.lead = noScrew ? assumed(m.cls->lead * 1e-3, m.cls->lead * 0.83e-3, m.cls->lead * 1.25e-3, Shape::Lognormal)
                          : assumed(m.cls->lead * 1e-3);

@@ -18,6 +18,37 @@ constexpr WayRow ways[] = {
     {"ball_bush", 0.003, 14, 14},     {"bush", 0.18, 0, 0},         {"caged_rollers", 0.004, 5, 5}};
 } // namespace
 
+/// The lead of the old screw, by every way that was tried.
+void ModelReader::readLead() {
+    LeadReadings lr;
+    const auto travel = axis("survey/lead/measured_travel_mm");
+    const auto turns = axis("survey/lead/turns");
+    const auto divisions = axis("survey/lead/dial_divisions");
+    const auto division = axis("survey/lead/dial_value_mm");
+    const auto tpi = axis("survey/lead/threads_per_inch");
+    const auto starts = axis("survey/lead/starts");
+    if (travel.known()) {
+        lr.measuredTravel = metres(travel.v);
+        lr.turns = turns.known() ? std::max(1, static_cast<int>(turns.v)) : 10;
+    }
+    if (divisions.known() && division.known()) {
+        lr.dialDivisions = static_cast<int>(divisions.v);
+        lr.valuePerDivision = metres(division.v);
+    }
+    lr.dialReadsDiameter = axisText("survey/lead/reads_diameter") == "yes";
+    if (tpi.known()) lr.threadsPerInch = tpi.v;
+    lr.starts = starts.known() ? std::max(1, static_cast<int>(starts.v)) : 1;
+    if (const auto found = findLead(lr)) {
+        if (found->measured)
+            m.leadMeasured = {found->measured->value(), travel.standing, found->measured->value() * 0.995,
+                              found->measured->value() * 1.005, Shape::Triangular}; // ten turns against a rule
+        if (found->dial) m.leadDial = {found->dial->value(), division.standing, notKnown, notKnown, Shape::None};
+        if (found->thread) m.leadThread = {found->thread->value(), tpi.standing, notKnown, notKnown, Shape::None};
+    }
+    m.leadHandle = axis("survey/handle/travel_per_turn_mm");
+    if (!m.leadHandle.known()) m.leadHandle = axis("survey/pull/travel_per_turn_mm");
+}
+
 void ModelReader::readPull() {
     const std::string p = a + "survey/pull/";
     m.pullDirect = axisText("survey/pull/way", "direct") != "rim";
@@ -27,7 +58,7 @@ void ModelReader::readPull() {
     Known rim, turn, eta, drag;
     if (!m.pullDirect) {
         rim = axis("survey/pull/rim_radius_mm");
-        turn = axis("survey/pull/travel_per_turn_mm");
+        turn = travelOfATurn("survey/pull/travel_per_turn_mm");
         eta = axis("survey/pull/efficiency");
         drag = axis("survey/pull/no_load_drag_Nm");
         if (eta.known())
@@ -153,10 +184,18 @@ void ModelReader::readPull() {
     }
 }
 
+/// What the slide does for a turn of the handle: as read with the pull, else as the lead was found.
+Known ModelReader::travelOfATurn(const char *field) {
+    const auto read = axis(field);
+    if (read.known()) return read;
+    const auto *lead = m.oldLead();
+    return lead ? *lead : Known{};
+}
+
 /// Axial friction by the handle of a level axis; with a direct pull beside it, the efficiency of the old screw.
 void ModelReader::readHandle() {
     const auto pull = axis("survey/handle/pull_N"), radius = axis("survey/handle/radius_mm"),
-               turn = axis("survey/handle/travel_per_turn_mm");
+               turn = travelOfATurn("survey/handle/travel_per_turn_mm");
     auto eta = axis("survey/handle/efficiency"), drag = axis("survey/handle/no_load_drag_Nm");
     if (eta.known()) m.screwEfficiencyFound = eta;
     if (drag.known()) m.handleDrag = drag;
@@ -167,7 +206,8 @@ void ModelReader::readHandle() {
     const auto f = rimPull(newtons(pull.v), metres(radius.v), newtonMetres(drag.v), metres(turn.v), eta.v);
     if (!f || !(f->axialFriction.value() > 0)) return;
     const double doubt = std::hypot(0.15, guessed ? 0.30 : 0.15);
-    m.handlePull = {f->axialFriction.value(), guessed ? Standing::Assumed : pull.standing,
+    // measured, through a screw whose efficiency is its doubt
+    m.handlePull = {f->axialFriction.value(), pull.standing,
                     f->axialFriction.value() * (1 - doubt), f->axialFriction.value() * (1 + doubt), Shape::Lognormal};
     m.handleTorqueLessDrag = pull.v * radius.v - drag.v;
     m.handleTravel = turn.v;
@@ -331,6 +371,7 @@ void ModelReader::readSurvey() {
     m.hoistUp = axis("survey/hoist/up_N");
     m.hoistDown = axis("survey/hoist/down_N");
     readBalance();
+    readLead();
     readHandle();
     readPull();
     findEfficiency();
@@ -347,32 +388,6 @@ void ModelReader::readSurvey() {
     } else if (m.cls) {
         m.breakaway = assumed(m.way.onRails ? 1.2 : m.cls->breakaway);
         if (m.cls->machine == "hand_grinder") spreadBy(m.breakaway, 1.2 / 1.5, 2.5 / 1.5, Shape::Lognormal);
-    }
-
-    LeadReadings lr;
-    const auto travel = axis("survey/lead/measured_travel_mm");
-    const auto turns = axis("survey/lead/turns");
-    const auto divisions = axis("survey/lead/dial_divisions");
-    const auto division = axis("survey/lead/dial_value_mm");
-    const auto tpi = axis("survey/lead/threads_per_inch");
-    const auto starts = axis("survey/lead/starts");
-    if (travel.known()) {
-        lr.measuredTravel = metres(travel.v);
-        lr.turns = turns.known() ? std::max(1, static_cast<int>(turns.v)) : 10;
-    }
-    if (divisions.known() && division.known()) {
-        lr.dialDivisions = static_cast<int>(divisions.v);
-        lr.valuePerDivision = metres(division.v);
-    }
-    lr.dialReadsDiameter = axisText("survey/lead/reads_diameter") == "yes";
-    if (tpi.known()) lr.threadsPerInch = tpi.v;
-    lr.starts = starts.known() ? std::max(1, static_cast<int>(starts.v)) : 1;
-    if (const auto found = findLead(lr)) {
-        if (found->measured)
-            m.leadMeasured = {found->measured->value(), travel.standing, found->measured->value() * 0.995,
-                              found->measured->value() * 1.005, Shape::Triangular}; // ten turns against a rule
-        if (found->dial) m.leadDial = {found->dial->value(), division.standing, notKnown, notKnown, Shape::None};
-        if (found->thread) m.leadThread = {found->thread->value(), tpi.standing, notKnown, notKnown, Shape::None};
     }
 
     readPlaces();

@@ -1,4 +1,5 @@
 #include "drive/screw.h"
+#include "units/typed.h"
 #include "units/plain_number.h"
 #include "book/book.h"
 #include <algorithm>
@@ -296,6 +297,19 @@ Result<ThreadForm> readThread(std::string_view text) {
     }
     f.name = std::string(text);
     return f;
+}
+
+Result<SaidThread> readSaidThread(std::string_view text) {
+    auto thread = readThread(text);
+    if (thread) return SaidThread{*thread, thread->lead()};
+    const auto first = text.find_first_not_of(' ');
+    if (first == std::string_view::npos || text[first] < '0' || text[first] > '9')
+        return tl::make_unexpected(thread.error());
+    const auto lead = readTyped(text, Dimension::Lead, "");
+    if (lead && lead->si > 0 && lead->si < 0.2) return SaidThread{{}, metres(lead->si)};
+    auto e = thread.error();
+    e.detail += " The lead alone can stand here too: 10tpi, or 2.54mm.";
+    return tl::make_unexpected(e);
 }
 
 namespace book {

@@ -111,6 +111,12 @@ struct ThreadForm {
 };
 /// Reads "Tr20x4", "Tr20x8 P4", "acme 3/4-5", "1605" (ball). Root diameters: ISO 2904, ASME B1.5, ball table.
 [[nodiscard]] Result<ThreadForm> readThread(std::string_view text);
+/// What is said of a screw: its thread, or only its lead ("2.54mm", "10tpi": the size is then not known).
+struct SaidThread {
+    std::optional<ThreadForm> form;
+    Length lead;
+};
+[[nodiscard]] Result<SaidThread> readSaidThread(std::string_view text);
 
 /// A generic ball screw size (starting values until a drawing is at hand).
 struct BallScrewSize {

@@ -61,7 +61,7 @@ constexpr FieldSpec axisFieldsTable[] = {
      "The same the other way. Upright or on a slope: letting down slowly, the scale uphill both times.", ""},
     {"axes/*/survey/pull/rim_radius_mm", K::Value, D::Length, "mm", 30, 150, 0, true, "Rim radius",
      "From the handle axis to where you pull.", ""},
-    {"axes/*/survey/pull/travel_per_turn_mm", K::Value, D::Length, "mm", 1, 40, 0, true, "Travel a turn",
+    {"axes/*/survey/pull/travel_per_turn_mm", K::Value, D::Lead, "mm", 1, 40, 0, true, "Travel a turn",
      "Slide travel for one handle turn; measure it, never assume.", ""},
     {"axes/*/survey/pull/efficiency", K::Value, D::Number, "", 0.15, 0.92, 0, true, "Handle efficiency",
      "Share of the handle work that reaches the slide; the weak link of a rim pull.", ""},

@@ -34,7 +34,7 @@ constexpr FieldSpec surveyFieldsTable[] = {
      "String round the rim, scale square to the arm, crank taken off or four positions averaged.", ""},
     {"axes/*/survey/handle/radius_mm", K::Value, D::Length, "mm", 30, 150, 0, true, "Rim radius",
      "From the handle axis to where you pull.", ""},
-    {"axes/*/survey/handle/travel_per_turn_mm", K::Value, D::Length, "mm", 1, 40, 0, true, "Travel a turn",
+    {"axes/*/survey/handle/travel_per_turn_mm", K::Value, D::Lead, "mm", 1, 40, 0, true, "Travel a turn",
      "Slide travel for one handle turn; measure it, never assume.", ""},
     {"axes/*/survey/handle/no_load_drag_Nm", K::Value, D::Torque, "Nm", 0, 0.5, 0, false, "Drag, nut off",
      "Handle torque with the nut off.", ""},

@@ -138,10 +138,11 @@ int measuredOfSeven(const Json &project, const std::string &axis) {
         return false;
     };
     n += listGood("survey/moving_mass", "mass_kg");
-    n += listGood("survey/pull/readings", "away_N") || (good("survey/hoist/up_N") && good("survey/hoist/down_N"));
+    n += listGood("survey/pull/readings", "away_N") || (good("survey/hoist/up_N") && good("survey/hoist/down_N")) ||
+         (good("survey/handle/pull_N") && good("survey/handle/radius_mm"));
     n += good("survey/breakaway/to_start_N") && good("survey/breakaway/to_keep_going_N");
     n += good("survey/lead/measured_travel_mm") || good("survey/lead/threads_per_inch") ||
-         good("survey/lead/dial_value_mm");
+         good("survey/lead/dial_value_mm") || good("survey/handle/travel_per_turn_mm");
     n += good("travel_mm");
     n += good("survey/lost_motion/total_mm");
     n += good("survey/run_out_mm");

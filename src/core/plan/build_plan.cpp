@@ -359,7 +359,8 @@ BuildPlan buildPlan(const Json &project, std::span<const DesignedAxis> axes, con
     // hours
     std::vector<PlannedHours> hours;
     for (const auto &s : plan.steps) {
-        hours.push_back({s.hours, s.spent == s.spent ? s.spent : 0, s.done()});
+        // done in nobody knows how many hours says nothing about the pace
+        if (!s.done() || s.spent == s.spent) hours.push_back({s.hours, s.spent == s.spent ? s.spent : 0, s.done()});
         plan.planned += s.hours;
         plan.spent += s.spent == s.spent ? s.spent : 0;
         (s.done() ? plan.done : plan.open) += 1;

@@ -228,6 +228,13 @@ SurveyResult Judge::lostMotion() const {
         r.cure = "Measure again: the gauge on the table moved with the nut, or the whole was read short.";
         return r;
     }
+    if (!m.lostThrust.known() && !m.lostSlot.known() && !m.lostWindUp.known()) {
+        take(r, "S5"_check);
+        r.verdict = std::min(r.verdict, Verdict::Watch);
+        r.sentence = "In all; not yet shared out between bearing, nut and thread.";
+        r.cure = "Read the parts: gauge on the screw's end, then on the nut. What is mended first depends on it.";
+        return r;
+    }
     struct Piece {
         const char *name, *cure;
         double v;
@@ -275,9 +282,7 @@ SurveyResult Judge::playAlong() const {
     return r;
 }
 SurveyResult Judge::lead() const {
-    std::vector<double> ways;
-    for (const auto *k : {&m.leadMeasured, &m.leadDial, &m.leadThread})
-        if (k->known()) ways.push_back(k->v);
+    const auto ways = m.leadsFound();
     if (ways.empty()) return wanted("ten turns against a rule, or the dial");
     SurveyResult r{Verdict::Watch, true, mm(ways.front(), 4) + (m.leftHand ? ", left" : ""), {}, {}};
     const std::string hand =

@@ -1,6 +1,6 @@
-// Every check has a row of inputs for each verdict it can give: what the input does to the verdict, check by check. The jobs
-// are the demo's and the random ones; the verdicts were taken down once and read through: more torque, less pull, a shorter
-// screw must not make anything worse.
+// Every check has a row of inputs for each verdict it can give: what the input does to the verdict, check by check.
+// The jobs are the demo's and the random ones; the verdicts were taken down once and read through: more torque, less
+// pull, a shorter screw must not make anything worse.
 #include "demo_job.h"
 #include "proof/doubt/doubt.h"
 #include "proof/machine.h"

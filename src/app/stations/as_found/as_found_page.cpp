@@ -500,6 +500,9 @@ bool AsFoundPage::takeFile(const QString &path) {
 }
 void AsFoundPage::strikeCurrent() { m_cards->strikeRow(); }
 
+QWidget *AsFoundPage::awaiting() const {
+    return m_cards->opened() && m_cards->isAncestorOf(QApplication::focusWidget()) ? m_cards : nullptr;
+}
 bool AsFoundPage::handleKey(QKeyEvent *e) {
     if (e->key() == Qt::Key_Insert) {
         const auto open = m_cards->opened();

@@ -69,6 +69,7 @@ public:
     bool handleKey(QKeyEvent *e) override;
     void strikeCurrent() override;
     void goTo(const QString &card) override;
+    [[nodiscard]] QWidget *awaiting() const override;
     bool takeFile(const QString &path) override;
     [[nodiscard]] SurveyList *cards() const { return m_cards; }
     [[nodiscard]] QString hint() const override {

@@ -25,7 +25,7 @@ void setCheck(FieldWidget *field, const std::string &key) {
         };
     };
     if (key.ends_with("screw/thread"))
-        entry->setCheck(from([](const std::string &t) { return readThread(t); }));
+        entry->setCheck(from([](const std::string &t) { return readSaidThread(t); }));
     else if (key.ends_with("/code"))
         entry->setCheck(from([](const std::string &t) { return readDesignation(t, "belt"); }));
     else if (key.ends_with("bore") || key.ends_with("bore_in") || key.ends_with("bore_out") ||

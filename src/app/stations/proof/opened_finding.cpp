@@ -19,25 +19,6 @@ namespace {
 using Line = OpenedFinding::Line;
 using Kind = Line::Kind;
 
-/// A value put in: underlined as entries are, dashed when assumed.
-class PutInLabel : public QLabel {
-public:
-    explicit PutInLabel(bool assumed) : m_assumed(assumed) {}
-
-protected:
-    void paintEvent(QPaintEvent *e) override {
-        QLabel::paintEvent(e);
-        QPainter p(this);
-        QPen pen(m_assumed ? theme().ink2 : theme().touch, 1.4);
-        if (m_assumed) pen.setDashPattern({4, 3});
-        p.setPen(pen);
-        p.drawLine(QPointF(0, height() - 1), QPointF(width(), height() - 1));
-    }
-
-private:
-    bool m_assumed;
-};
-
 class ShareBar : public QWidget {
 public:
     ShareBar() { setFixedSize(150, 9); }
@@ -241,7 +222,7 @@ OpenedFinding::Made OpenedFinding::make(const Line &line) {
         break;
     case Kind::Input:
         made.left = makeLabel({}, 13, Ink::Label, false, true, m_linesHost);
-        made.middle = new PutInLabel(line.assumed);
+        made.middle = new QLabel; // plain: a line under it would look like an entry
         made.middle->setFont(face(15, false, line.assumed));
         made.middle->setTextFormat(Qt::PlainText);
         setInk(made.middle, Ink::Value);

@@ -73,6 +73,7 @@ StageFigures ToothedBelt::figures(Work &w) const {
         w.needOutward = t->outward.value();
         w.slotInward = asked - slotFrom.v;
         w.slotOutward = slotTo.v - asked;
+        if (std::fabs(at - asked) > w.needOutward) w.centreOff = at - asked;
     }
     return f;
 }

@@ -46,6 +46,9 @@ struct ToothedBelt {
         BeltForces forces{};
         bool forcesKnown = false;
         double centre = notKnown;
+        /// Centres typed less those the belt asks: below zero it hangs slack, above it cannot be put on. 0 where one of
+        /// the two is not known, or where setting it tight makes up for it.
+        double centreOff = 0;
         double slotInward = notKnown, slotOutward = notKnown, needInward = notKnown, needOutward = notKnown;
         double swing = notKnown;          ///< of the tension, from the run-out of its output seat
         double stiffness = notKnown;      ///< N m/rad at the driven shaft

@@ -499,14 +499,21 @@ const StageCheck<ToothedBelt> toothedBeltChecksList[] = {
           },
       .say =
           [](const AxisScope &, const Finding &f) {
+              if (f.row == 2)
+                  return "At " + mm(f.capacity, 5) +
+                         (f.capacity < f.demand ? " between centres the belt hangs slack; it asks "
+                                                : " between centres the belt cannot be put on; it asks ") +
+                         mm(f.demand, 5) + ".";
               return (f.row == 1 ? "Tensioning needs " + mm(f.demand) + " outward; the slot gives "
                                  : "Slipping the belt on needs " + mm(f.demand) + " inward; the slot gives ") +
                      mm(f.capacity) + ".";
           },
-      .why = [](const AxisScope &, const Finding &) -> std::string {
-          return "Flanges must be passed before the belt sits.";
+      .why = [](const AxisScope &, const Finding &f) -> std::string {
+          return f.row == 2 ? "A slack belt jumps teeth, a strained one pulls the bearings."
+                            : "Flanges must be passed before the belt sits.";
       },
       .name = [](const AxisModel &, const Finding &f) -> std::string {
+          if (f.row == 2) return "Centres the belt asks";
           return f.row == 1 ? "Slot, outward to tension" : "Slot, inward to slip on";
       },
       .work =
@@ -515,7 +522,12 @@ const StageCheck<ToothedBelt> toothedBeltChecksList[] = {
               const auto &work = workOf(a, f);
               const auto good = term("D_L", "length good to", b.tolerance, Dm::Length, "mm");
               const auto half = constant("h", "sine of half the wrap", std::sin(work.open.wrapSmall.value() / 2));
-              if (f.row == 0)
+              if (f.row == 2)
+                  w.step("Centres the belt asks", "C_b", "C - d",
+                         {centreTerm(a, f),
+                          term("d", "off, by its teeth", work.centreOff, Dm::Length, "mm", Standing::Computed)},
+                         f.demand, Dm::Length, "mm");
+              else if (f.row == 0)
                   w.step(
                       "Inward to slip it on", "s_in", "D_L/(2*h) + a_f",
                       {good, half,
@@ -532,6 +544,11 @@ const StageCheck<ToothedBelt> toothedBeltChecksList[] = {
      [](const Scope &b, Rows &rows) {
          if (!fits(b)) return;
          const auto &w = b.work;
+         if (w.centreOff != 0) { // slot and tension are of the place the belt asks, not of this one
+             auto off = plainRow(Verdict::Fails, w.centre - w.centreOff, w.centre);
+             off.row = 2;
+             return rows.add(off);
+         }
          auto inward = marginRow(w.needInward, w.slotInward, slotMust, slotWanted);
          auto outward = marginRow(w.needOutward, w.slotOutward, slotMust, slotWanted);
          outward.row = 1;

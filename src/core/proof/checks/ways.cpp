@@ -29,6 +29,13 @@ void askPulls(const AxisModel &m, const Finding &, Asks &asks) {
 }
 bool nothingPulled(const AxisModel &m) { return m.readings.empty() && !(m.hoistUp.known() && m.hoistDown.known()); }
 
+/// Every way the lead of the old screw was found by; the name of its thread is one beside another.
+std::vector<double> leadWays(const AxisModel &m) {
+    auto ways = m.leadsFound();
+    if (m.screw().saidLead.known() && !ways.empty()) ways.push_back(m.screw().saidLead.v);
+    return ways;
+}
+
 const AxisCheck wayChecksList[] = {
     {{.code = "S1",
       .title = "Breakaway",
@@ -142,36 +149,20 @@ const AxisCheck wayChecksList[] = {
       .why = [](const AxisScope &, const Finding &) -> std::string { return "A wrong lead scales every dimension."; },
       .work =
           [](const AxisScope &a, const Finding &f, Steps &w) {
-              double least = 1e99, most = 0;
-              for (const auto *k : {&a.m.leadMeasured, &a.m.leadDial, &a.m.leadThread})
-                  if (k->known()) {
-                      least = std::min(least, k->v);
-                      most = std::max(most, k->v);
-                  }
-              if (a.m.screw().named) {
-                  least = std::min(least, a.m.screw().thread.lead().value());
-                  most = std::max(most, a.m.screw().thread.lead().value());
-              }
+              const auto ways = leadWays(a.m);
+              const auto [lo, hi] = std::ranges::minmax(ways);
               w.step(
                   "Apart", "d", "(l_hi - l_lo)/l_hi",
-                  {term("l_hi", "by one way", most, Dm::Lead, "mm"), term("l_lo", "by another", least, Dm::Lead, "mm")},
+                  {term("l_hi", "by one way", hi, Dm::Lead, "mm"), term("l_lo", "by another", lo, Dm::Lead, "mm")},
                   f.demand);
           }},
      [](const AxisScope &a, Rows &rows) {
          const auto &m = a.m;
          if (!m.keepsScrew) return;
-         double least = 1e99, most = 0;
-         int ways = 0;
-         const auto count = [&](double v) {
-             least = std::min(least, v);
-             most = std::max(most, v);
-             ++ways;
-         };
-         for (const auto *k : {&m.leadMeasured, &m.leadDial, &m.leadThread})
-             if (k->known()) count(k->v);
-         if (m.screw().named && ways > 0) count(m.screw().thread.lead().value()); // the name of its thread is a way too
-         if (ways >= 2)
-             rows.add(upper((most - least) / most, leadLimits));
+         if (const auto ways = leadWays(m); ways.size() >= 2) {
+             const auto [lo, hi] = std::ranges::minmax(ways);
+             rows.add(upper((hi - lo) / hi, leadLimits));
+         }
          else if (!m.wheel())
              rows.add(unlessUnmeasured(false, upper(notKnown, leadLimits)));
      }},

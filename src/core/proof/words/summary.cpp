@@ -179,7 +179,10 @@ std::string headline(StationId station, const AxisModel &m, const Evaluation &e)
             return "Tight at " + withUnit(m.tightAt, Dimension::Length, "mm") + ": " + newtons3(tight) + ", free at " +
                    withUnit(m.looseAt, Dimension::Length, "mm") + ": " + newtons3(loose);
         }
-        if (m.pullMeasured) return "The slide pulls " + newtons3(m.pull.v);
+        if (m.pullMeasured)
+            return m.pullDirect ? "The slide pulls " + newtons3(m.pull.v)
+                                : "By the handle the slide pulls " + newtons3(m.pull.v) + ", give or take " +
+                                      numberText(m.frictionDoubt * 100, 2) + " %";
         return m.pull.known() ? "Pull not measured: assumed " + newtons3(m.pull.v) + " of its class"
                               : "Nothing measured yet";
     }

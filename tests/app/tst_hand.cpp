@@ -1,0 +1,183 @@
+// What a hand did in the window and what came of it: nothing changes unseen, what was typed is what counts.
+#include "test_list.h"
+#include "app/window_fixture.h"
+#include "machine/new_axis.h"
+#include "plan/build_plan.h"
+#include <QWheelEvent>
+
+using namespace lw;
+using namespace Qt::StringLiterals;
+
+class TestHand : public WindowFixture {
+    Q_OBJECT
+
+    void turnWheel(QWidget *over, int notches) {
+        const QPointF at = over->rect().center();
+        QWheelEvent e(at, over->mapToGlobal(at), {}, {0, 120 * notches}, Qt::NoButton, {}, Qt::NoScrollPhase, false);
+        QApplication::sendEvent(over, &e);
+    }
+    QString undoWords() { return m_window->findChild<QLabel *>(u"undoWords"_s)->text(); }
+    double lead(const std::string &axis = "X") { return m_session->proved(axis).model.lead.v * 1e3; }
+    /// A bench lathe with nothing measured, at its cross slide.
+    void bareLathe() {
+        m_session->apply({setUpMachine("mini_lathe"), u"machine"_s});
+        m_window->showStation(StationId::AsFound, "X");
+    }
+
+private slots:
+    void init() { openWindow(); }
+    void cleanup() { closeWindow(); }
+
+    void threadsAnInchAreALead() {
+        bareLathe();
+        key(Qt::Key_1);
+        type(u"/axes/X/survey/handle/travel_per_turn_mm"_s, u"10tpi"_s);
+        QCOMPARE(m_session->typedAt("/axes/X/survey/handle/travel_per_turn_mm"), u"10tpi"_s);
+        QVERIFY(std::fabs(lead() - 2.54) < 1e-9); // 25.4 over ten
+        m_window->page(StationId::AsFound)->setFocus();
+        key(Qt::Key_3);
+        const QString thread = u"/axes/X/designs/A/screw/thread"_s;
+        type(thread, u"8tpi"_s); // somebody's word against what the handle showed
+        QVERIFY(std::fabs(lead() - 2.54) < 1e-9);
+        const auto &findings = m_session->proved("X").evaluation.findings;
+        const auto ways = std::ranges::find_if(findings, [](const Finding &f) { return f.id == "S4"_check; });
+        QVERIFY(ways != findings.end());
+        QCOMPARE(ways->verdict, Verdict::Fails); // 3.175 and 2.54: told, not hidden
+        type(thread, u"10tpi"_s);
+        QVERIFY(std::fabs(lead() - 2.54) < 1e-9);
+        auto *entry = textEntry(thread);
+        QVERIFY(entry && entry->line()->accessibleDescription().isEmpty()); // no refusal
+        type(thread, u"banana"_s);
+        QVERIFY2(textEntry(thread)->line()->accessibleDescription().contains(u"not a thread"_s),
+                 qPrintable(textEntry(thread)->line()->accessibleDescription()));
+    }
+    void theSurestLeadCountsInEveryDesignThatKeepsTheScrew() {
+        bareLathe();
+        key(Qt::Key_1);
+        type(u"/axes/X/survey/handle/travel_per_turn_mm"_s, u"2.5mm"_s);
+        QVERIFY(std::fabs(lead() - 2.5) < 1e-9);
+        type(u"/axes/X/survey/lead/measured_travel_mm"_s, u"25.4mm"_s);
+        type(u"/axes/X/survey/lead/turns"_s, u"10"_s);
+        QVERIFY(std::fabs(lead() - 2.54) < 1e-9);
+        m_session->apply({{{"/axes/X/designs/B", {{"text", "kept as well"}}}}, u"design B"_s});
+        QVERIFY(std::fabs(readAxis(m_session->project(), "X", "B").lead.v * 1e3 - 2.54) < 1e-9);
+    }
+    void theWheelScrollsAndChangesNothing() {
+        m_window->openDemo();
+        m_window->showStation(StationId::Drive, "X");
+        reveal(u"/axes/X/designs/A/stages/1/driver/profile"_s);
+        auto *box = m_window->findChild<QComboBox *>(u"/axes/X/designs/A/stages/1/driver/profile.box"_s);
+        QVERIFY(box && box->isVisible());
+        m_window->page(StationId::Drive)->setFocus();
+        turnWheel(box, -3);
+        QCOMPARE(m_session->at("/axes/X/designs/A/stages/1/driver/profile"), nlohmann::json("5M"));
+        QVERIFY(!m_session->undoStack()->canUndo());
+        box->setFocus();
+        turnWheel(box, -1);
+        QVERIFY(m_session->at("/axes/X/designs/A/stages/1/driver/profile") != nlohmann::json("5M"));
+    }
+    void theFirstClickTakesAllOfAnAssumption() {
+        bareLathe();
+        key(Qt::Key_1);
+        const QString travel = u"/axes/X/travel_mm"_s;
+        reveal(travel);
+        auto *e = entry(travel);
+        QVERIFY(e && e->line()->text().startsWith(u"≈"_s));
+        QTest::mouseClick(e->line(), Qt::LeftButton, {}, QPoint(20, 10));
+        QTest::keyClicks(e->line(), u"110"_s);
+        QTest::keyClick(e->line(), Qt::Key_Return);
+        QCOMPARE(m_session->typedAt("/axes/X/travel_mm"), u"110"_s);
+    }
+    void aCardUnderWorkTakesTheDigits() {
+        bareLathe();
+        key(Qt::Key_1);
+        auto *head = m_window->findChild<CardHead *>(u"survey_run_out"_s);
+        if (!head)
+            for (auto *h : m_window->findChildren<CardHead *>())
+                if (surveyCard(h->id()).fields.front() == "survey/run_out_mm") head = h;
+        QVERIFY(head);
+        head->setFocus();
+        QTest::keyClick(head, Qt::Key_Return);
+        key(Qt::Key_4);
+        QCOMPARE(m_window->station(), StationId::AsFound);
+        auto *line = qobject_cast<QLineEdit *>(QApplication::focusWidget());
+        QVERIFY(line);
+        QCOMPARE(line->text(), u"4"_s);
+        QTest::keyClick(line, Qt::Key_Escape);
+        m_window->page(StationId::AsFound)->setFocus();
+        key(Qt::Key_4); // nothing awaits a figure now
+        QCOMPARE(m_window->station(), StationId::Proof);
+    }
+    void undoNamesTheLastEdit() {
+        m_window->openDemo();
+        m_window->showStation(StationId::AsFound, "X");
+        type(u"/axes/X/travel_mm"_s, u"410mm"_s);
+        QVERIFY2(undoWords().contains(u"410"_s), qPrintable(undoWords()));
+        type(u"/axes/X/survey/run_out_mm"_s, u"0.03mm"_s);
+        QVERIFY2(undoWords().contains(u"0.03"_s), qPrintable(undoWords()));
+        m_window->page(StationId::AsFound)->setFocus();
+        key(Qt::Key_Z, Qt::ControlModifier);
+        QVERIFY2(undoWords().contains(u"410"_s), qPrintable(undoWords()));
+        key(Qt::Key_Y, Qt::ControlModifier);
+        QCOMPARE(m_session->typedAt("/axes/X/survey/run_out_mm"), u"0.03mm"_s);
+        QVERIFY2(undoWords().contains(u"0.03"_s), qPrintable(undoWords()));
+    }
+    void stepsTickedWithoutHoursSayNothingOfThePace() {
+        m_window->openDemo();
+        const auto before = m_session->plan();
+        std::vector<Patch> ticks;
+        for (const auto &s : before.steps)
+            if (!s.done() && ticks.size() < 2 && s.hours > 0)
+                ticks.push_back({"/tasks/" + s.key + "/done_on", nlohmann::json("2026-03-12")});
+        QCOMPARE(ticks.size(), std::size_t(2));
+        m_session->apply({ticks, u"two ticked"_s});
+        QCOMPARE(m_session->plan().done, before.done + 2);
+        QCOMPARE(m_session->plan().factor, before.factor);
+    }
+    void theRimPullIsMeasuredWithTheScrewsDoubt() {
+        bareLathe();
+        key(Qt::Key_1);
+        const int before = measuredOfSeven(m_session->project(), "X");
+        for (const auto &[k, v] :
+             {std::pair{u"pull_N"_s, u"12N"_s}, {u"radius_mm"_s, u"40mm"_s}, {u"travel_per_turn_mm"_s, u"1mm"_s}})
+            type(u"/axes/X/survey/handle/"_s + k, v);
+        QCOMPARE(measuredOfSeven(m_session->project(), "X"), before + 2); // the pull, and the lead by one turn
+        const auto &m = m_session->proved("X").model;
+        QVERIFY(m.pullMeasured);
+        // F = 2 pi eta (F_r r - T_0) / p with the guessed 0.30 and the small machine's 0.05 N m
+        QVERIFY(std::fabs(m.pull.v - 2 * pi * 0.30 * (12 * 0.040 - 0.05) / 1e-3) < 0.5);
+        QVERIFY(m.frictionDoubt > 0.3); // the guessed efficiency moves it by a third
+        QVERIFY2(!headline().contains(u"of its class"_s), qPrintable(headline()));
+        QVERIFY2(headline().contains(u"handle"_s), qPrintable(headline()));
+    }
+    void lostMotionInAllIsNotBlamedOnTheThread() {
+        bareLathe();
+        key(Qt::Key_1);
+        type(u"/axes/X/survey/lost_motion/total_mm"_s, u"0.4mm"_s);
+        auto *list = m_window->findChild<SurveyList *>();
+        QVERIFY2(list->sentence().contains(u"not yet shared out"_s), qPrintable(list->sentence()));
+        type(u"/axes/X/survey/lost_motion/thrust_float_mm"_s, u"0.05mm"_s);
+        QVERIFY2(list->sentence().contains(u"thread"_s), qPrintable(list->sentence()));
+    }
+    void aBeltAwayFromItsCentresIsSlack() {
+        m_window->openDemo();
+        m_window->showStation(StationId::Drive, "X");
+        type(u"/axes/X/designs/A/stages/1/centre_mm"_s, u"120mm"_s);
+        const auto finding = [&] {
+            const auto &p = m_session->proved("X");
+            for (const auto &f : p.evaluation.findings)
+                if (f.id == "TR-13"_check) return std::pair{f.verdict, sentenceOf(p.model, p.evaluation.state, f)};
+            return std::pair{Verdict::NotKnown, std::string()};
+        };
+        QCOMPARE(finding().first, Verdict::Fails);
+        QVERIFY2(finding().second.find("slack") != std::string::npos &&
+                     finding().second.find("124.75") != std::string::npos,
+                 finding().second.c_str());
+        type(u"/axes/X/designs/A/stages/1/centre_mm"_s, u"130mm"_s);
+        QVERIFY2(finding().second.find("cannot be put on") != std::string::npos, finding().second.c_str());
+        type(u"/axes/X/designs/A/stages/1/centre_mm"_s, u"125mm"_s); // within what setting it tight takes up
+        QVERIFY(finding().first != Verdict::Fails);
+    }
+};
+LW_TEST(TestHand, "tst_hand")
+#include "tst_hand.moc"
