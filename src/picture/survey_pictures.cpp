@@ -349,7 +349,7 @@ void paintLostBar(QPainter &p, QRectF area, const AxisModel &m, const AxisState 
         p.setPen(t.ink2);
         p.drawText(QRectF(area.left() + s.lostMotion * k + 6, area.top() + 40, area.width(), 17),
                    Qt::AlignLeft | Qt::AlignVCenter,
-                   u"what stays: %1"_s.arg(text(withUnit(s.lostMotion, Dimension::Length, "mm", 2))));
+                   u"what is left: %1"_s.arg(text(withUnit(s.lostMotion, Dimension::Length, "mm", 2))));
     }
     p.restore();
 }

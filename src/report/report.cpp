@@ -197,7 +197,8 @@ void writeAxis(Writer &w, const Session &session, const std::string &id) {
         {{u"Travel"_s, knownText(m.travel, Dimension::Length, "mm"), standingText(m.travel)},
          {u"Moving mass"_s, knownText(m.mass, Dimension::Mass, "kg"), standingText(m.mass)},
          {u"Pull"_s, knownText(m.pull, Dimension::Force, "N"), standingText(m.pull)},
-         {u"Breakaway over running"_s, knownText(m.breakaway, Dimension::Number, ""), standingText(m.breakaway)},
+         {u"Pull to start over pull to keep moving"_s, knownText(m.breakaway, Dimension::Number, ""),
+          standingText(m.breakaway)},
          {u"Lead"_s, knownText(m.lead, Dimension::Length, "mm"), standingText(m.lead)},
          {u"Lost motion now"_s, knownText(m.lostNow, Dimension::Length, "mm"), standingText(m.lostNow)},
          {u"Run-out"_s, knownText(m.runOut, Dimension::Length, "mm"), standingText(m.runOut)},
@@ -320,8 +321,8 @@ Report makeReport(const Session &session) {
     for (const auto &s : plan.steps)
         fails += !s.traps.empty();
     const auto &totals = session.totals();
-    w.words(fails ? u"Not ready to order: %1 to mend first."_s.arg(fails) : u"Nothing fails."_s);
-    w.words(u"Money: %1 spent, %2 to buy, %3 kept back%4%5."_s.arg(
+    w.words(fails ? u"Not ready to order: %1 to fix first."_s.arg(fails) : u"Nothing fails."_s);
+    w.words(u"Money: %1 spent, %2 to buy, %3 contingency%4%5."_s.arg(
         money(totals.committed, own), money(totals.remaining, own), money(totals.contingency, own),
         totals.budget == totals.budget ? u", %1 of %2"_s.arg(money(totals.forecast, own), money(totals.budget, own))
                                        : QString(),

@@ -88,7 +88,7 @@ QString writePartsXlsx(const QString &path, const nlohmann::json &project, const
         words(15, l.note);
         ++r;
     }
-    worksheet_write_string(sheet, r, 2, ("Sum, " + own + ", carriage, tax and what is kept back not in it").c_str(),
+    worksheet_write_string(sheet, r, 2, ("Sum, " + own + ", carriage, tax and contingency not in it").c_str(),
                            sumFormat);
     if (r > 1)
         worksheet_write_formula_num(sheet, r, 9, ("=SUM(J2:J" + std::to_string(r) + ")").c_str(), sumFormat, total);

@@ -241,7 +241,7 @@ private slots:
     void sampleByMouseThroughAllStations() {
         QTest::mouseClick(m_window->findChild<QPushButton *>(u"openDemo"_s), Qt::LeftButton);
         QCOMPARE(m_session->name(), u"Tarn mill"_s);
-        QVERIFY(label(u"ready"_s).contains(u"4 mends first"_s));
+        QVERIFY(label(u"ready"_s).contains(u"4 fixes first"_s));
         QVERIFY(label(u"time"_s).contains(u"weeks"_s));
         QCOMPARE(label(u"orderNext"_s), u"Wed\u00a011\u00a0Mar"_s); // the brake: 9 May less 56 and 3 days
         for (int station = 1; station <= 8; ++station) {

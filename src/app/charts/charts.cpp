@@ -405,7 +405,7 @@ void PullChart::refresh(const ProvedAxis &p, const nlohmann::json &readings) {
         line->setPen(dash);
         top = std::max(top, m.pull.high);
         label(m_plot, travel / 2, m.pull.v,
-              (m.pull.assumed() ? u"≈ %1 N, class default: pull it at five places, both ways"_s
+              (m.pull.assumed() ? u"≈ %1 N, usual for its class: pull it at five places, both ways"_s
                                 : u"%1 N, by the hoist scale"_s)
                   .arg(text(numberText(m.pull.v, 3))),
               Qt::AlignHCenter | Qt::AlignTop, 13, true, t.ink, {0, 4});

@@ -206,7 +206,7 @@ void ValueEntry::refresh() {
     }
     QString tip = help();
     if (typed.isEmpty() && m_fallback == m_fallback)
-        tip += u" Not measured: "_s + (m_reason.isEmpty() ? u"class default"_s : m_reason) + u", assumed."_s;
+        tip += u" Not measured: "_s + (m_reason.isEmpty() ? u"usual for its class"_s : m_reason) + u", assumed."_s;
     const QString note = value.is_object() ? QString::fromStdString(value.value("note", std::string())) : QString();
     if (!note.isEmpty()) tip += u" Note: "_s + note;
     if (toolTip() != tip) setToolTip(tip);

@@ -217,7 +217,7 @@ FirstRunPage::FirstRunPage(QWidget *parent) : QWidget(parent) {
         bool begun;
     };
     for (const auto &s :
-         {Sample{"tarn-mill", "bench_mill", "Tarn mill", "under way: mends before the order goes off", true},
+         {Sample{"tarn-mill", "bench_mill", "Tarn mill", "under way: fixes before the order goes off", true},
           {"beck-lathe", "mid_lathe", "Beck lathe", "finished: came out as predicted, save a taper", true},
           {"sill-grinder", "hand_grinder", "Sill grinder", "just begun: nothing measured, all assumed", false}}) {
         auto *row = new QHBoxLayout;

@@ -277,7 +277,7 @@ void MainWindow::refreshFrame() {
                 ? axes.empty()
                       ? u"Arrows choose   Enter sets up its axes   Ctrl+O open   A adds one axis   drop a file "
                         u"anywhere"_s
-                      : u"1–8 station   [ ] axis   Enter opens the cell   A adds an axis   M mend   Ctrl+F find   "
+                      : u"1–8 station   [ ] axis   Enter opens the cell   A adds an axis   M fix   Ctrl+F find   "
                         u"Ctrl+K bench book"_s
             : shown ? shown->hint()
                     : QString());

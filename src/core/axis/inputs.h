@@ -117,9 +117,9 @@ inline constexpr InputSpec span{"bearing_span", "length between the bearings", "
     lostThrust{"lost_thrust", "float of the thrust bearing", "Gauge on the end of the screw", 5},
     lostSlot{"lost_slot", "nut loose in its slot", "Gauge on the nut", 5},
     lostWindUp{"lost_wind_up", "wind-up", "Push and pull the table by hand", 5},
-    afterThrust{"after_thrust", "float that stays after the mend", "", 0},
-    afterSlot{"after_slot", "looseness that stays after the mend", "", 0},
-    afterThread{"after_thread", "play that stays in the thread", "", 0},
+    afterThrust{"after_thrust", "float left after the fix", "", 0},
+    afterSlot{"after_slot", "looseness left after the fix", "", 0},
+    afterThread{"after_thread", "play left in the thread", "", 0},
     counterweight{"counterweight", "counterweight", "Hang it on the scale", 10, 0.02},
     brakeTorque{"brake_torque", "brake torque", "Arm and scale on the brake", 10, 0.05},
     coldFactor{"cold_day", "cold day", "", 0};

@@ -280,7 +280,7 @@ void ModelReader::readLoads() {
 /// What moves: the pieces of this axis and of every axis that rides on it.
 void ModelReader::readMass() {
     double sum = 0, low = 0, high = 0, guessed = 0;
-    bool any = false;
+    bool any = false, own = false;
     for (const auto &id : carriedBy(m_project, m.id)) {
         const std::string place = "/axes/" + id + "/survey/moving_mass";
         const auto *rows = nodeAt(m_project, place);
@@ -298,8 +298,16 @@ void ModelReader::readMass() {
             low += k.low;
             high += k.high;
             any = true;
+            own |= id == m.id;
             if (k.standing == Standing::Assumed) guessed += k.v;
         }
+    }
+    if (any && !own) { // only what rides on it was weighed: its own casting is not known, the class speaks for both
+        const double likely = std::max(m.cls ? m.cls->mass : 0, sum);
+        m.mass = assumed(likely, std::max(low, m.cls && m.cls->massLow > 0 ? m.cls->massLow : 0.7 * likely),
+                         std::max(high, m.cls && m.cls->massHigh > 0 ? m.cls->massHigh : 1.5 * likely),
+                         Shape::Lognormal);
+        return;
     }
     // a guess for the work on the table does not undo a weighed casting; a third of it guessed does
     if (any) m.mass = {sum, guessed > sum / 3 ? Standing::Assumed : Standing::Measured, low, high, Shape::Uniform};

@@ -147,7 +147,7 @@ private:
         if (!complete()) return;
         if (m.supply.voltage.known() && std::fabs(supply / m.supply.voltage.v - 1) > 0.05)
             return say(Verdict::Watch, "The supply gives " + numberText(supply, 3) + "\u00a0V where the design has " +
-                                           numberText(m.supply.voltage.v, 3) + ": other tap, or mend the design.");
+                                           numberText(m.supply.voltage.v, 3) + ": other tap, or change the design.");
         if (m.drive.voltLimit.known() && supply * 1.1 > m.drive.voltLimit.v)
             return say(Verdict::Fails, "With the mains a tenth high the drives would see " +
                                            numberText(supply * 1.1, 3) + "\u00a0V of " +
@@ -344,7 +344,7 @@ private:
                                 : "Varies by " + um(f->range.value()) + " along the travel: worn screw, or the gib.";
         t += " Set " + mm(f->compensation.value(), 3) + ", the least of three.";
         if (f->compensation.value() > 0.05e-3)
-            t += " That much is better mended first: a climb cut would still snatch.";
+            t += " That much is better fixed first: a climb cut would still snatch.";
         say(f->compensation.value() > 0.05e-3 ? std::min(Verdict::Watch, verdictOf(f->grade)) : verdictOf(f->grade), t);
     }
     void softEnds() {

@@ -32,7 +32,7 @@ std::vector<LogEntry> logEntries(const Json &project) {
     std::vector<LogEntry> out;
     const auto *log = nodeAt(project, "/log");
     if (!log || !log->is_object()) return out;
-    static const FieldSpec *const hours = fieldAt("/log/x/hours");
+    static const FieldSpec *const hours = fieldAt("/log/x/hours"), *const money = fieldAt("/log/x/money");
     out.reserve(log->size());
     for (const auto &[id, stored] : log->items()) {
         if (!stored.is_object()) continue;
@@ -57,6 +57,8 @@ std::vector<LogEntry> logEntries(const Json &project) {
         if (e.pinned == "none") e.pinned.clear();
         if (const auto it = stored.find("hours"); it != stored.end() && !it->is_null())
             if (const auto h = knownOf(*it, *hours); h.known()) e.hours = h.v / 3600;
+        if (const auto it = stored.find("money"); it != stored.end() && !it->is_null())
+            if (const auto spent = knownOf(*it, *money); spent.known()) e.money = spent.v;
         e.automatic = at("by") == "program";
         if (e.kind == LogKind::Decided) {
             const auto typed = at("verdict");
@@ -296,32 +298,11 @@ Patch decisionEntry(const std::string &axis, const std::string &words, const std
                                                        {"by", "program"}});
 }
 
-Patch writtenEntry(const Json &project, const std::string &line, LogKind kind, const std::string &axis,
-                   const std::string &now) {
-    std::string text = line, hours;
-    // "... 1.5h" at the end
-    if (const auto space = text.find_last_of(' ');
-        space != std::string::npos && text.size() - space > 2 && text.back() == 'h' && isDigit(text[space + 1])) {
-        const std::string last = text.substr(space + 1);
-        if (readTyped(last, Dimension::Time, "h")) {
-            hours = last;
-            text.erase(text.find_last_not_of(' ', space) + 1);
-        }
-    }
-    for (auto k : kinds) { // "learnt: ..."
-        const std::string head = std::string(logKindCode(k)) + ":";
-        if (text.size() > head.size() && text.compare(0, head.size(), head) == 0) {
-            kind = k;
-            text.erase(0, text.find_first_not_of(' ', head.size()));
-        }
-    }
-    Json e = {{"date", day(now)}, {"kind", std::string(logKindCode(kind))}, {"text", text}};
-    if (!axis.empty()) e["axis"] = axis;
-    if (!hours.empty()) e["hours"] = {{"typed", hours}, {"standing", "stated"}};
+std::string newEntryId(const Json &project, const std::string &now) {
     std::string id = plain(now);
     for (int n = 2; nodeAt(project, "/log/" + id); ++n)
         id = plain(now) + "-" + std::to_string(n);
-    return {"/log/" + id, std::move(e)};
+    return id;
 }
 
 std::string logCsv(const std::vector<LogEntry> &entries) {

@@ -18,7 +18,7 @@ std::string_view logKindCode(LogKind k);
 struct LogEntry {
     std::string id, date, axis, text, reason, label, before, after, figure, phase, pinned, amends;
     LogKind kind = LogKind::Note;
-    double hours = 0;
+    double hours = 0, money = 0;
     bool automatic = false;
     /// Of a decision: not known while its figure is open, else right (holds), dear (watch) or wrong (fails).
     bool judged = false, heldOpen = false; ///< heldOpen: typed as open, whatever its figure says
@@ -62,9 +62,8 @@ struct PhaseHours {
 /// A mend or a remedy that was taken.
 [[nodiscard]] Patch decisionEntry(const std::string &axis, const std::string &words, const std::string &reason,
                                   const std::string &now);
-/// Patch of a new entry written by hand. "lesson: ..." and the like choose the kind; "1.5h" at the end are its hours.
-[[nodiscard]] Patch writtenEntry(const nlohmann::json &project, const std::string &line, LogKind kind,
-                                 const std::string &axis, const std::string &now);
+/// A key for a new entry that none has.
+[[nodiscard]] std::string newEntryId(const nlohmann::json &project, const std::string &now);
 
 [[nodiscard]] std::string logCsv(const std::vector<LogEntry> &entries);
 [[nodiscard]] std::string logMarkdown(const std::vector<LogEntry> &entries, const std::string &job);

@@ -38,7 +38,7 @@ constexpr FieldSpec surveyFieldsTable[] = {
      "Slide travel for one handle turn; measure it, never assume.", ""},
     {"axes/*/survey/handle/no_load_drag_Nm", K::Value, D::Torque, "Nm", 0, 0.5, 0, false, "Drag, nut off",
      "Handle torque with the nut off.", ""},
-    {"axes/*/survey/handle/efficiency", K::Value, D::Number, "", 0.15, 0.92, 0, true, "Screw lets through",
+    {"axes/*/survey/handle/efficiency", K::Value, D::Number, "", 0.15, 0.92, 0, true, "Screw efficiency",
      "Sliding 0.15 to 0.5; blank: 0.30.", ""},
     {"axes/*/survey/lost_motion/places/*/at_mm", K::Value, D::Length, "mm", 0, 3000, 0, false, "Place",
      "From one stop.", ""},

@@ -69,6 +69,11 @@ Known knownOf(const Json &node, const FieldSpec &field, std::string *problem) {
     }
     k.v = value->si;
     k.standing = value->guess ? Standing::Assumed : standingFromCode(standing);
+    if (value->rough && k.v > 0) { // "about": as wide as people are off who say so, common practice
+        k.low = k.v / 1.3;
+        k.high = k.v * 1.3;
+        k.shape = Shape::Lognormal;
+    }
     if (!spread.empty())
         if (const auto r = readSpread(spread, k.v, spec->dimension, spec->unit)) {
             k.low = r->low;

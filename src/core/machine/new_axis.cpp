@@ -30,6 +30,15 @@ std::string whatMoves(const std::string &machine, const std::string &axis) {
     static const std::map<std::string, std::string> what{{"X", "table"}, {"Y", "saddle"}, {"Z", "head"}};
     return what.contains(axis) ? what.at(axis) : axis;
 }
+/// The axis of the class that carries this one along: a cross slide rides on its carriage, a mill's table on its
+/// saddle, a saddle on the knee where there is one, a router's head on what crosses its gantry.
+std::string_view carrierAxis(const std::string &machine, std::string_view axis) {
+    if (machine.find("lathe") != std::string::npos) return axis == "X" ? "Z" : "";
+    if (machine == "knee_mill") return axis == "X" ? "Y" : axis == "Y" ? "knee" : "";
+    if (machine.find("mill") != std::string::npos) return axis == "X" ? "Y" : "";
+    if (machine == "router") return axis == "Z" ? "carriage" : axis == "carriage" ? "gantry" : "";
+    return axis == "table" && machine.find("grinder") != std::string::npos ? "cross" : "";
+}
 Json axisNode(const std::string &machine, const ClassAxis &cls, const std::string &letter) {
     const std::string axis(cls.axis);
     return {{"letter", letter},
@@ -49,6 +58,12 @@ std::vector<Patch> setUpMachine(const std::string &machineClass) {
         out.push_back({"/axes/" + letter, axisNode(machineClass, a, letter)});
         order.push_back(letter);
     }
+    for (auto &rider : out)
+        if (rider.pointer.starts_with("/axes/"))
+            for (const auto &carrier : out)
+                if (carrier.pointer.starts_with("/axes/") &&
+                    carrier.value["class_axis"] == carrierAxis(machineClass, rider.value.value("class_axis", "")))
+                    rider.value["rides_on"] = carrier.pointer.substr(6);
     out.push_back({"/axis_order", order});
     return out;
 }
@@ -65,6 +80,9 @@ AddedAxis addAxis(const Json &project, const std::string &machineClass, const st
         out.patches.push_back({"/class", machineClass});
     else if (machineClass != before)
         node["class"] = machineClass;
+    for (const auto &id : order)
+        if (machineClass == before && textAt(project, "/axes/" + id + "/class_axis") == carrierAxis(machineClass, axis))
+            node["rides_on"] = id;
     order.push_back(letter);
     out.patches.push_back({"/axes/" + letter, std::move(node)});
     out.patches.push_back({"/axis_order", order});

@@ -351,7 +351,7 @@ BuildPlan buildPlan(const Json &project, std::span<const DesignedAxis> axes, con
             Rows rows(gravity);
             judgeAll(gravityChecks(), AxisScope{*m, *state}, {}, rows);
             if (std::any_of(gravity.begin(), gravity.end(), [](const auto &f) { return f.verdict == Verdict::Fails; }))
-                s.refusal = "No override: the axis would run down when power goes. Mend that first (Proof).";
+                s.refusal = "No override: the axis would run down when power goes. Put that right first (Proof).";
             else if (judgeCard(project, *m, *state, CardId::StopWorks).verdict != Verdict::Holds)
                 s.refusal = "No override: nothing moves before the stop works. Do card 1 of First cuts.";
         }

@@ -24,7 +24,7 @@ const std::vector<SurveyCardSpec> &table() {
         {I::Handle,
          "handle",
          "Handle against direct pull",
-         "Tells what the old screw lets through; stands in for a direct pull when the nut cannot come off.",
+         "Tells the old screw's efficiency; stands in for a direct pull when the nut cannot come off.",
          "Scale, string, rule.",
          "Crank off, string round the rim, pull square to the arm, one slow turn; average it. Then the same with the "
          "nut free for the drag alone.",
@@ -59,7 +59,7 @@ const std::vector<SurveyCardSpec> &table() {
          "Let it stand a minute, pull up slowly, read the highest just as it moves; then read while it creeps.",
          "Three times at one place, the mean.",
          "1.2 to 1.6 on oiled iron.",
-         "Breakaway over running.",
+         "Pull to start over pull to keep moving.",
          "Pulling fast hides it.",
          {"survey/breakaway/to_start_N", "survey/breakaway/to_keep_going_N"},
          {},
@@ -95,7 +95,7 @@ const std::vector<SurveyCardSpec> &table() {
         {I::LostMotion,
          "lost_motion",
          "Lost motion, four readings",
-         "Says which part to mend, before a new screw is bought.",
+         "Says which part to fix, before a new screw is bought.",
          "Dial gauge with a magnetic foot.",
          "Gauge on the table, turn back until it moves: the whole. Gauge on the screw's end while rocking the handle: "
          "the bearing. Gauge on the nut against the saddle: its fixing. Push and pull the table by hand: wind-up. The "

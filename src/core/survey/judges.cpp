@@ -93,7 +93,7 @@ SurveyResult Judge::handle() const {
     const bool direct = m.pullDirect && !m.readings.empty();
     if (!direct) {
         r.verdict = Verdict::Watch;
-        r.sentence = "By the handle the slide rubs with " + newton(m.handlePull.v) + ", through a screw that is " +
+        r.sentence = "By the handle the slide pulls " + newton(m.handlePull.v) + ", through a screw that is " +
                      std::string(at("survey/handle/efficiency").known()
                                      ? numberText(at("survey/handle/efficiency").v * 100, 2) + " % efficient."
                                      : "30 % efficient, a guess that moves it by 30 %.");
@@ -232,7 +232,7 @@ SurveyResult Judge::lostMotion() const {
         take(r, "S5"_check);
         r.verdict = std::min(r.verdict, Verdict::Watch);
         r.sentence = "In all; not yet shared out between bearing, nut and thread.";
-        r.cure = "Read the parts: gauge on the screw's end, then on the nut. What is mended first depends on it.";
+        r.cure = "Read the parts: gauge on the screw's end, then on the nut. What is fixed first depends on it.";
         return r;
     }
     struct Piece {
@@ -319,7 +319,7 @@ SurveyResult Judge::runOut() const {
     r.sentence = "The seat runs " + mm(m.runOut.v / 2, 2) + " off centre" +
                  (swing.known() ? "." : ", from the shaft read round.");
     if (const auto *w = lastBelt(); w && w->swing == w->swing)
-        r.sentence += " The belt's pull breathes by " + newton(w->swing) + " every turn.";
+        r.sentence += " The belt's pull swings by " + newton(w->swing) + " every turn.";
     if (r.verdict != Verdict::Holds)
         r.cure = "Turn the end between its bearings, or straighten it; a tighter belt cannot take it out.";
     return r;
@@ -481,7 +481,7 @@ SurveyResult Judge::square() const {
                    {}};
     if (r.verdict != Verdict::Holds)
         r.cure =
-            "The ways, or the saddle on them: scraping. A controller can correct it by sum; it stays in the machine.";
+            "The ways, or the saddle on them: scraping. A controller can correct for it; the machine keeps it.";
     return r;
 }
 SurveyResult Judge::bar() const {

@@ -117,7 +117,7 @@ MachineHealth machineHealth(const nlohmann::json &project, const AxisModel &m, c
     }
     h.verdict = fails ? Verdict::Fails : watches ? Verdict::Watch : m.pullMeasured ? Verdict::Holds : Verdict::NotKnown;
     h.sentence = fails            ? "Repair first: a motor would be bought for the fault, not for the machine."
-                 : watches        ? "Worth a motor, with a mend or two on the way."
+                 : watches        ? "Worth a motor, with a fix or two on the way."
                  : m.pullMeasured ? "Sound as it stands: worth a motor."
                                   : "No fault found so far; the pull along the travel is still to be read.";
     return h;

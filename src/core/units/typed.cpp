@@ -296,6 +296,14 @@ tl::expected<TypedValue, TypedProblem> readTyped(std::string_view source, Dimens
         s.remove_prefix(std::string_view("≈").size());
         out.guess = true;
     }
+    for (const std::string_view word : {"about ", "approx. ", "approx ", "circa ", "ca. ", "ca ", "~"})
+        if (s.size() > word.size() && s.starts_with(word)) {
+            s.remove_prefix(word.size());
+            while (!s.empty() && s.front() == ' ')
+                s.remove_prefix(1);
+            out.guess = out.rough = true;
+            break;
+        }
     if (!s.empty() && s.back() == '?') {
         s.remove_suffix(1);
         out.guess = true;

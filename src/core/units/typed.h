@@ -47,6 +47,7 @@ enum class Dimension {
 struct TypedValue {
     double si = 0;
     bool guess = false;    ///< a "?" behind it: the user's own guess, stays an assumption
+    bool rough = false;    ///< "about", "~", "ca": a guess with a wide doubt
     std::string unit = {}; ///< the unit found, empty when the field's own was taken
 };
 /// Why text could not be read, as one sentence, and what was probably meant.

@@ -2,7 +2,7 @@
 #include "test_list.h"
 #include "compare.h"
 #include "demo_job.h"
-#include "logbook/log.h"
+#include "logbook/entry_reader.h"
 #include "machine/fields.h"
 #include "machine/project_file.h"
 #include "shop/catalogue.h"
@@ -13,8 +13,7 @@
 using namespace lw;
 using Json = nlohmann::json;
 
-namespace {
-} // namespace
+namespace {} // namespace
 
 class TestLog : public QObject {
     Q_OBJECT
@@ -64,16 +63,55 @@ private slots:
     void linesWrittenByHandAreUnderstood() {
         const Json project = Json::object();
         const std::string now = "2026-03-12T19:42:10";
-        auto p = writtenEntry(project, "learnt: warm the block, 55 C is enough 0.5h", LogKind::Note, "X", now);
+        const auto written = [&](const std::string &line, LogKind kind, const std::string &axis) {
+            return writtenEntry(project, readEntry(line, kind, {"X", "Y", "Z"}), axis, now);
+        };
+        auto p = written("learnt: warm the block, 55 C is enough 0.5h", LogKind::Note, "X");
         QCOMPARE(p.value["kind"], Json("learnt"));
         QCOMPARE(p.value["text"], Json("warm the block, 55 C is enough"));
         QCOMPARE(p.value["hours"]["typed"], Json("0.5h"));
         QCOMPARE(p.value["date"], Json("2026-03-12"));
-        p = writtenEntry(project, "shim 0.05 out, tail end now 0.012", LogKind::Measured, "", now);
+        p = written("shim 0.05 out, tail end now 0.012", LogKind::Measured, "");
         QVERIFY(!p.value.contains("hours"));
         QVERIFY(!p.value.contains("axis"));
-        const auto second = writtenEntry(patched(project, {p}), "again", LogKind::Note, "", now);
+        QVERIFY(!p.value.contains("before"));
+        const auto second = writtenEntry(patched(project, {p}), readEntry("again", LogKind::Note, {}), "", now);
         QVERIFY(second.pointer != p.pointer); // nothing is overwritten
+    }
+    void plainWordsAreRead_data() {
+        QTest::addColumn<QString>("line");
+        QTest::addColumn<QString>("expected"); // kind|axis|figure|before|after|hours|money
+        for (const auto &[line, expected] :
+             {std::pair{"lost motion X was 0.34, now 0.05, took 1.5 h", "note|X|lost motion|0.34|0.05|1.5h|"},
+              {"pull was 110 N, now 85 N", "note||pull|110 N|85 N||"},
+              {"0.34 -> 0.05", "note|||0.34|0.05||"},
+              {"run-out from 0.08 to 0.02mm after straightening", "note||run-out|0.08|0.02mm||"},
+              {"bought the belt for 14 EUR", "bought|||||||14"},
+              {"paid €28,50 for two pulleys", "bought|||||||28,50"},
+              {"Measured Y's pull 20 min", "measured|Y|pull|||20min|"},
+              {"ruined a tap, 0.5h", "ruined|||||0.5h|"},
+              {"decided: keep the screw", "decided||||||"},
+              {"tomorrow the boxed spindle is due", "note||||||"}, // "boxed" names no axis, "tomorrow" no verb
+              {"Tr16x4 nut turned, 2 hours", "made|||||2h|"},      // the size of a thread is no figure
+              {"remade 3 shims in 40 min", "note|||||40min|"},     // "remade" is not "made"
+              {"12h clock strikes", "note|||||12h|"}})
+            QTest::newRow(line) << line << QString::fromLatin1(expected).replace("bought|||||||", "bought||||||");
+    }
+    void plainWordsAreRead() {
+        QFETCH(QString, line);
+        QFETCH(QString, expected);
+        const auto r = readEntry(line.toStdString(), LogKind::Note, {"X", "Y", "Z"});
+        const auto got = std::string(logKindCode(r.kind)) + "|" + r.axis + "|" + r.label + "|" + r.before + "|" +
+                         r.after + "|" + r.hours + "|" + r.money;
+        QCOMPARE(QString::fromStdString(got), expected);
+        // taken back piece by piece it is a note again, all words kept
+        std::set<EntryPiece> taken;
+        for (const auto &[piece, words] : r.pieces)
+            taken.insert(piece);
+        const auto plain = readEntry(line.toStdString(), LogKind::Note, {"X", "Y", "Z"}, taken);
+        QVERIFY(plain.pieces.empty());
+        QCOMPARE(plain.kind, LogKind::Note);
+        QCOMPARE(QString::fromStdString(plain.text), line.trimmed());
     }
     void hoursByPhase() {
         const auto project = demoJob("beck-lathe");

@@ -436,14 +436,14 @@ void AsFoundPage::update(const ProvedAxis &p) {
                      text(numberText(first.bandLow, 3)) + u"–"_s + text(numberText(first.bandHigh, 3)) + u"×"_s));
     }
     m_lostAfter->setText(p.evaluation.state.lostMotion == p.evaluation.state.lostMotion
-                             ? u"after the mends "_s +
+                             ? u"after the fixes "_s +
                                    text(withUnit(p.evaluation.state.lostMotion, Dimension::Length, "mm", 2))
                              : QString());
     const auto thread = m.lostThread.v;
     m_lost->setText(thread < -1e-9 ? u"The parts say more than the whole: measure again."_s
                                    : u"Nut thread, what is left: %1."_s.arg(
                                          text(withUnit(std::max(0.0, thread), Dimension::Length, "mm", 2))));
-    if (m.cls) m_travel->setFallback(m.travel.v, u"class default"_s);
+    if (m.cls) m_travel->setFallback(m.travel.v, u"usual for its class"_s);
     for (auto *f : findChildren<FieldWidget *>())
         dress(f);
     m_ledger->refresh(p);

@@ -404,8 +404,8 @@ void BoardPage::refreshBelow() {
     m_below->setFixedHeight(crashes.isEmpty() ? 214 : 236);
     const auto v = fails ? Verdict::Fails : unknown ? Verdict::NotKnown : watch ? Verdict::Watch : Verdict::Holds;
     m_readyMark->MarkWidget::show(v);
-    m_ready->setText(fails == 1 ? u"Not ready to order: one mend first"_s
-                     : fails    ? u"Not ready to order: %1 mends first"_s.arg(fails)
+    m_ready->setText(fails == 1 ? u"Not ready to order: one fix first"_s
+                     : fails    ? u"Not ready to order: %1 fixes first"_s.arg(fails)
                      : unknown  ? u"Measure first: %1 not known"_s.arg(unknown)
                      : watch    ? u"May be ordered; %1 to watch"_s.arg(watch)
                                 : u"Ready to order"_s);
@@ -460,7 +460,7 @@ void BoardPage::refreshBelow() {
     m_money->setText(totals.budget == totals.budget
                          ? u"%1 of %2 %3"_s.arg(amount(totals.forecast), amount(totals.budget), currency)
                          : u"%1 %2"_s.arg(amount(totals.forecast), currency));
-    m_moneyDetail->setText(u"%1 spent, %2 to buy, %3 kept back"_s.arg(
+    m_moneyDetail->setText(u"%1 spent, %2 to buy, %3 contingency"_s.arg(
                                amount(totals.committed), amount(totals.remaining), amount(totals.contingency)) +
                            (totals.unpriced ? u"; %1 without a price"_s.arg(totals.unpriced) : QString()) +
                            (totals.budget == totals.budget ? QString() : u"; no budget typed"_s));

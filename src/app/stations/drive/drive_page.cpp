@@ -289,8 +289,8 @@ std::vector<SideFigure> sideBySide(const ProvedAxis &a, const ProvedAxis &b, dou
                : p.evaluation.state.backward <= 0                                       ? 1.0
                                                                                         : 0.0;
     };
-    add(u"Stays, power off"_s, stays(a), stays(b), true, [](double v) {
-        return v > 1.5 ? u"yes"_s : v > 0.5 ? u"by sum"_s : u"no"_s;
+    add(u"Holds, power off"_s, stays(a), stays(b), true, [](double v) {
+        return v > 1.5 ? u"yes"_s : v > 0.5 ? u"not surely"_s : u"no"_s;
     });
     add(u"Still to spend, "_s + currency, costA, costB, false, [](double v) { return text(numberText(v, 4)); });
     return out;

@@ -148,7 +148,7 @@ std::string figuresOf(const ChainPart &part, const AxisModel &m, const AxisState
     case ChainPartKind::Motor:
         if (s.motorKnown) {
             say(withUnit(s.peakStatic, Dimension::Torque, "Nm", 3) + " at rest");
-            say("corner at " + numberText(s.corner, 3) + " rpm");
+            say("torque falls from " + numberText(s.corner, 3) + " rpm on");
         }
         break;
     case ChainPartKind::Belt:

@@ -82,14 +82,38 @@ LogPage::LogPage(Session *session, QWidget *parent) : StationPage(session, Stati
     m_new = new QLineEdit(this);
     m_new->setObjectName(u"newEntry"_s);
     m_new->setAccessibleName(u"New entry"_s);
-    m_new->setPlaceholderText(
-        u"what happened, as you would say it: shim 0.05 out, tail end now 0.012 0.5h    (learnt: … , decided: … "
-        u"choose the kind)"_s);
+    m_new->setPlaceholderText(u"what happened, as you would say it: lost motion X was 0.34, now 0.05, took 1.5 h"_s);
     m_new->setFont(mono(15));
     m_new->setMaxLength(400);
     m_new->setProperty("plain", true);
     left->addWidget(m_new);
     connect(m_new, &QLineEdit::returnPressed, this, &LogPage::write);
+    auto *understood = new QHBoxLayout;
+    understood->setSpacing(4);
+    m_understoodHead = makeLabel(u"understood"_s, 13, Ink::Label, false, false, this);
+    m_understoodHead->setObjectName(u"understood"_s);
+    understood->addWidget(m_understoodHead);
+    for (std::size_t k = 0; k < m_understood.size(); ++k) {
+        auto *b = makeButton({}, u"piece%1"_s.arg(k), this);
+        b->setProperty("quiet", true);
+        b->setFocusPolicy(Qt::NoFocus); // the line keeps the focus
+        b->setShortcut(QKeySequence(Qt::ALT | Qt::Key(Qt::Key_1 + int(k))));
+        b->setToolTip(u"Alt+%1 takes it back: it stays words"_s.arg(k + 1));
+        connect(b, &QPushButton::clicked, this, [this, k] {
+            const auto pieces = readLine().pieces;
+            if (k < pieces.size()) m_takenBack.insert(pieces[k].first);
+            showUnderstood();
+        });
+        understood->addWidget(b);
+        m_understood[k] = b;
+    }
+    understood->addStretch(1);
+    left->addLayout(understood);
+    connect(m_new, &QLineEdit::textChanged, this, [this](const QString &line) {
+        if (line.isEmpty()) m_takenBack.clear();
+        showUnderstood();
+    });
+    showUnderstood();
     m_model = new CellsModel({u"Date"_s, u"Kind"_s, u"What, and why"_s, u"before → after"_s, u"hours"_s}, this);
     m_table = new CellsView(m_model, this);
     m_table->setObjectName(u"log"_s);
@@ -101,7 +125,7 @@ LogPage::LogPage(Session *session, QWidget *parent) : StationPage(session, Stati
     grid->setContentsMargins(0, 0, 0, 0);
     grid->setHorizontalSpacing(12);
     grid->setVerticalSpacing(2);
-    const char *keys[] = {"text", "reason", "label", "before", "after",   "hours",
+    const char *keys[] = {"text", "reason", "label", "before", "after",   "hours", "money",
                           "date", "kind",   "phase", "figure", "verdict", "pinned"};
     for (int n = 0; n < int(std::size(keys)); ++n) {
         auto *f = makeField(m_session, m_fieldHost, u"/log/x/"_s + QString::fromLatin1(keys[n]));
@@ -111,7 +135,7 @@ LogPage::LogPage(Session *session, QWidget *parent) : StationPage(session, Stati
                 const auto d = readDay(t.toStdString(), m_session->today());
                 return d ? QString::fromStdString(isoDay(*d)) : QString();
             });
-        grid->addWidget(f, n / 6, n % 6);
+        grid->addWidget(f, n / 7, n % 7);
         m_fields.emplace_back(f, QString::fromLatin1(keys[n]));
     }
     left->addWidget(m_fieldHost);
@@ -228,6 +252,9 @@ void LogPage::update(const ProvedAxis &) {
         }
         r.cells.push_back(figures);
         Cell hours{e.hours > 0 ? text(numberText(e.hours, 3)) : QString()};
+        if (e.money > 0)
+            hours.under = text(numberText(e.money, 5)) + u"\u00a0"_s +
+                          text(unitLabel(textAt(m_session->project(), "/currency", "EUR")));
         hours.right = true;
         r.cells.push_back(hours);
         r.tip = QString::fromStdString(e.text + (e.reason.empty() ? "" : "\n" + e.reason));
@@ -287,11 +314,31 @@ void LogPage::showEntry() {
     }
 }
 
+ReadEntry LogPage::readLine() const {
+    return readEntry(m_new->text().trimmed().toStdString(), m_kind >= 0 ? LogKind(m_kind) : LogKind::Note,
+                     m_session->axes(), m_takenBack);
+}
+
+void LogPage::showUnderstood() {
+    const auto pieces = readLine().pieces;
+    const bool writing = !m_new->text().trimmed().isEmpty();
+    m_understoodHead->setVisible(writing);
+    m_understoodHead->setText(pieces.empty() ? u"Enter writes it down as a note"_s
+                                             : u"understood, Alt+number takes back:"_s);
+    for (std::size_t k = 0; k < m_understood.size(); ++k) {
+        m_understood[k]->setVisible(writing && k < pieces.size());
+        if (k < pieces.size()) {
+            m_understood[k]->setText(u"%1 %2"_s.arg(k + 1).arg(text(pieces[k].second)));
+            // setText forgets the key of a button
+            m_understood[k]->setShortcut(QKeySequence(Qt::ALT | Qt::Key(Qt::Key_1 + int(k))));
+        }
+    }
+}
+
 void LogPage::write() {
     const QString line = m_new->text().trimmed();
     if (line.isEmpty()) return;
-    const auto patch = writtenEntry(m_session->project(), line.toStdString(),
-                                    m_kind >= 0 ? LogKind(m_kind) : LogKind::Note, m_axis, m_session->now());
+    const auto patch = writtenEntry(m_session->project(), readLine(), m_axis, m_session->now());
     m_new->clear();
     m_session->apply({{patch}, u"log: "_s + line.left(40)});
     m_table->setCurrentId(QString::fromStdString(patch.pointer.substr(5)));

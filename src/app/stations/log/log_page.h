@@ -4,6 +4,9 @@
 #include "app/entries/cells.h"
 #include "app/stations/first_cuts/first_cuts_page.h"
 #include "app/stations/station_page.h"
+#include "logbook/entry_reader.h"
+#include <array>
+#include <set>
 
 class QButtonGroup;
 
@@ -41,9 +44,15 @@ protected:
 
 private:
     void write();
+    /// What the line says besides its words, shown under it before Enter.
+    [[nodiscard]] ReadEntry readLine() const;
+    void showUnderstood();
     void showEntry();
     void setKind(int kind);
     QLineEdit *m_new;
+    QLabel *m_understoodHead;
+    std::array<QPushButton *, 6> m_understood{};
+    std::set<EntryPiece> m_takenBack; ///< of the line being written
     QButtonGroup *m_kinds;
     int m_kind = -1; ///< filter; -1: all
     bool m_everyAxis = true;

@@ -20,7 +20,7 @@ bool kept(const PartLine &l) { return l.source == "have" || l.source == "make" |
 void MoneyBar::show(const PartTotals &totals, double tonight) {
     m_totals = totals;
     m_tonight = tonight;
-    setAccessibleName(u"spent %1, to buy %2, kept back %3"_s.arg(money(totals.committed), money(totals.remaining),
+    setAccessibleName(u"spent %1, to buy %2, contingency %3"_s.arg(money(totals.committed), money(totals.remaining),
                                                                  money(totals.contingency)));
     update();
 }
@@ -361,7 +361,7 @@ void PartsPage::update(const ProvedAxis &) {
                 : mismatch || mine.inHand < mine.all ? Verdict::Watch
                                                      : Verdict::Holds,
                 m_lines.empty()           ? u"The design asks for nothing yet"_s
-                : mismatch                ? u"A line no longer matches the design: mend it first"_s
+                : mismatch                ? u"A line no longer matches the design: put it right first"_s
                 : mine.inHand == mine.all ? u"All parts are in hand"_s
                                           : u"%1 of %2 parts in hand, %3 %4 to spend"_s.arg(mine.inHand)
                                                 .arg(mine.all)
@@ -389,7 +389,7 @@ void PartsPage::update(const ProvedAxis &) {
                          ? u"%1 of %2 %3"_s.arg(money(totals.forecast), money(totals.budget), own)
                          : u"%1 %2"_s.arg(money(totals.forecast), own));
     m_bar->show(totals, tonight);
-    m_detail->setText(u"%1 spent, %2 to buy, %3 kept back%4%5. ≈ prices are assumed until you type yours."_s.arg(
+    m_detail->setText(u"%1 spent, %2 to buy, %3 contingency%4%5. ≈ prices are assumed until you type yours."_s.arg(
         money(totals.committed), money(totals.remaining), money(totals.contingency),
         totals.unpriced ? u"; %1 without a price"_s.arg(totals.unpriced) : QString(),
         totals.problem.empty() ? QString() : u". "_s + QString::fromStdString(totals.problem)));

@@ -266,7 +266,7 @@ void OpenedFinding::setMends(const std::vector<Mend> &mends) {
         const bool used = n < mends.size();
         b->setObjectName(used ? u"mend%1"_s.arg(n) : QString());
         if (used) {
-            b->setText((n == 0 ? u"Mend: "_s : u"or "_s) + mendText(mends[n], currency));
+            b->setText((n == 0 ? u"Fix: "_s : u"or "_s) + mendText(mends[n], currency));
             b->setToolTip(mendText(mends[n], currency));
             b->updateGeometry();
         }

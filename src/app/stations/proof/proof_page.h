@@ -52,7 +52,7 @@ public:
         return true;
     }
     [[nodiscard]] QString hint() const override {
-        return QStringLiteral("↑↓ rungs   W working   M mend   Ctrl+C copies the chart   Ctrl+B keep as A");
+        return QStringLiteral("↑↓ rows   W working   M fix   Ctrl+C copies the chart   Ctrl+B keep as A");
     }
     void whenQuiet() override;
 

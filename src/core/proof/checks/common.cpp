@@ -93,7 +93,7 @@ void lostMotionSteps(const AxisScope &a, const Finding &, Steps &w) {
     const auto &m = a.m;
     const auto &s = a.s;
     const auto play =
-        term("b", m.keepsScrew ? "play that stays after the mends" : "play of the nut", s.playStays, Dm::Length, "mm",
+        term("b", m.keepsScrew ? "play left after the fixes" : "play of the nut", s.playStays, Dm::Length, "mm",
              !m.keepsScrew           ? m.nutPlay.standing
              : m.afterThread.known() ? m.afterThread.standing
                                      : m.lostNow.standing);

@@ -144,7 +144,7 @@ const CutCheck cutChecksList[] = {
       .say =
           [](const AxisScope &a, const Finding &f) {
               return "The cutter pulls with " + newton(f.demand) + ", the ways hold " + newton(f.capacity) + ", " +
-                     mm(a.s.playStays, 2) + " play stays.";
+                     mm(a.s.playStays, 2) + " of play is left.";
           },
       .why = [](const AxisScope &, const Finding &) -> std::string {
           return "The table snatches by the play and breaks cutters.";

@@ -177,9 +177,11 @@ Check torqueCheck(std::string_view code, std::string_view title, std::string_vie
 }
 
 const AxisCheck motorChecksList[] = {
-    {torqueCheck("C01", "Torque", "Voltage or speed above the corner, reduction below it."),
+    {torqueCheck("C01", "Torque",
+                 "Above the speed where the torque falls more volts help, below it more reduction."),
      [](const AxisScope &a, Rows &rows) { torqueRows(a, rows, false); }},
-    {torqueCheck("C02", "Torque, closed loop", "Speed above the corner, reduction below it."),
+    {torqueCheck("C02", "Torque, closed loop",
+                 "Above the speed where the torque falls less speed helps, below it more reduction."),
      [](const AxisScope &a, Rows &rows) { torqueRows(a, rows, true); }},
     {{.code = "C03",
       .title = "Supply against back-EMF",
@@ -290,8 +292,9 @@ const AxisCheck motorChecksList[] = {
       .say = [](const AxisScope &a, const Finding &f) -> std::string {
           if (a.m.stepper().closedLoop) return "Closed loop: no mid-band stall.";
           if (a.m.drive.damping) return "The drive damps the mid-band.";
-          if (f.verdict == Verdict::Holds) return "All speeds stay below the corner at " + rpmText(a.s.corner) + ".";
-          return "It works up to " + rpmText(f.demand) + ", above the corner at " + rpmText(a.s.corner) +
+          if (f.verdict == Verdict::Holds)
+              return "All speeds stay below " + rpmText(a.s.corner) + ", where the torque begins to fall.";
+          return "It works up to " + rpmText(f.demand) + "; the torque falls from " + rpmText(a.s.corner) + " on" +
                  ": it may howl or stall there.";
       },
       .work =

@@ -457,7 +457,7 @@ const StageCheck<ToothedBelt> toothedBeltChecksList[] = {
       .needs = askForces,
       .say =
           [](const AxisScope &, const Finding &f) {
-              return "The belt's " + newton(f.capacity) + " breathes by " + newton(f.demand) + " every turn.";
+              return "The belt's " + newton(f.capacity) + " swings by " + newton(f.demand) + " every turn.";
           },
       .why = [](const AxisScope &a, const Finding &) { return mm(a.m.runOut.v, 2) + " run-out at the seat."; },
       .work =

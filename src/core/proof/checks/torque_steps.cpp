@@ -27,7 +27,7 @@ void forceStep(const AxisScope &a, const OperatingPoint &p, const Moment &at, do
     std::string formula = "k_cold*F_pull";
     if (p.kind == Operating::Breakaway) {
         formula += "*b";
-        t.push_back(term("b", "breakaway over running", m.breakaway));
+        t.push_back(term("b", "to start over to keep moving", m.breakaway));
     } else if (at.process.value() != 0) {
         const auto &cut = m.cuts[static_cast<std::size_t>(p.cut)];
         const auto &factor = m.factorOf(cut);

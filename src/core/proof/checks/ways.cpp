@@ -38,7 +38,7 @@ std::vector<double> leadWays(const AxisModel &m) {
 
 const AxisCheck wayChecksList[] = {
     {{.code = "S1",
-      .title = "Breakaway",
+      .title = "Pull to start moving",
       .part = Part::Ways,
       .station = StationId::AsFound,
       .unit = "",
@@ -56,7 +56,7 @@ const AxisCheck wayChecksList[] = {
       .work =
           [](const AxisScope &a, const Finding &, Steps &w) {
               const auto &m = a.m;
-              w.step("Breakaway over running", "b", "F_b/F_r",
+              w.step("To start over to keep moving", "b", "F_b/F_r",
                      {newtonTerm("F_b", "to start", m.breakaway.v * m.pull.v),
                       newtonTerm("F_r", "to keep going", m.pull.v)},
                      m.breakaway.v);
@@ -176,7 +176,7 @@ const AxisCheck wayChecksList[] = {
       .needs = askLostMotion,
       .say =
           [](const AxisScope &, const Finding &f) {
-              return mm(f.demand, 2) + " is lost at reversal after the mends; " + mm(f.capacity, 2) +
+              return mm(f.demand, 2) + " is lost at reversal after the fixes; " + mm(f.capacity, 2) +
                      " is the limit for a kept screw.";
           },
       .why = reversalMarks,
@@ -287,7 +287,7 @@ const AxisCheck wayChecksList[] = {
               stiffnessStep(a, w);
               w.step("Jump", "x", "2*F*(b - 1)/K",
                      {term("F", "pull of the ways", a.m.pull, Dm::Force, "N"),
-                      term("b", "breakaway over running", a.m.breakaway),
+                      term("b", "to start over to keep moving", a.m.breakaway),
                       term("K", "stiffness", a.s.stiffness.total.value(), Dm::Stiffness, "N/um")},
                      f.demand, Dm::Length, "um");
           }},
@@ -370,7 +370,7 @@ const AxisCheck wayChecksList[] = {
       .say = [](const AxisScope &,
                 const Finding &f) { return "The pulley seat swings by " + mm(f.demand, 2) + " a turn."; },
       .why = [](const AxisScope &, const Finding &) -> std::string {
-          return "Tension and position breathe each turn.";
+          return "Tension and position swing each turn.";
       },
       .work =
           [](const AxisScope &a, const Finding &f, Steps &w) {
