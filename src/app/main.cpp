@@ -40,8 +40,9 @@ int main(int argc, char **argv) {
              u"draw STATION (0 board, 1-8) of AXIS into FILE and leave: N:AXIS:FILE, "
              u"N/ROW:AXIS:FILE at a row or card; B:CALCULATION:FILE[:KEY=TYPED...] the bench book"_s,
              u"spec"_s),
+        size(u"size"_s, u"width and height of the window, 1280x800"_s, u"WxH"_s), inch(u"inch"_s, u"show inches"_s),
         timing(u"timing"_s, u"print the time to the first paint and leave"_s);
-    options.addOptions({demo, sample, dark, shot, timing});
+    options.addOptions({demo, sample, dark, shot, size, inch, timing});
     options.process(app);
     lw::loadFonts();
     lw::setDarkTheme(options.isSet(dark));
@@ -50,6 +51,10 @@ int main(int argc, char **argv) {
     lw::Session session(once ? QString() : folder);
     lw::MainWindow window(&session);
     if (!once) window.restoreHabits();
+    if (options.isSet(inch)) lw::viewUnits().system = lw::UnitSystem::Inch;
+    const auto wide = options.value(size).section(u'x', 0, 0).toInt(),
+               high = options.value(size).section(u'x', 1).toInt();
+    if (wide > 0 && high > 0) window.resize(wide, high);
     const bool shipped = options.isSet(demo) || options.isSet(sample);
     const QString file = shipped ? QString() : options.positionalArguments().value(0);
     window.begin(file, shipped

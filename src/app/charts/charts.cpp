@@ -295,7 +295,7 @@ PullChart::PullChart(QWidget *parent) : QWidget(parent), m_plot(new QCustomPlot(
     v->addWidget(m_plot);
     m_plot->installEventFilter(this);
     m_plot->setFocusPolicy(Qt::NoFocus);
-    setMinimumHeight(164);
+    setMinimumHeight(84);
     setObjectName(u"pullChart"_s);
     connect(m_plot, &QCustomPlot::afterReplot, this, &PullChart::drawn);
 }

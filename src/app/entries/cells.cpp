@@ -188,11 +188,20 @@ void CellsView::setWidths(const std::vector<int> &widths) {
 }
 void CellsView::resizeEvent(QResizeEvent *e) {
     if (e) QTableView::resizeEvent(e);
-    int used = 0;
-    for (int w : m_widths)
+    // What the row is about comes first: where the room is short, wide columns beside it give way to two thirds.
+    constexpr int wide = 110, least = 240;
+    int used = 0, giving = 0;
+    for (int w : m_widths) {
         used += w;
+        if (w > wide) giving += w / 3;
+    }
+    const int lack = std::clamp(least - (viewport()->width() - used), 0, giving);
+    const auto given = [&](int w) { return w > wide && giving > 0 ? w - lack * (w / 3) / giving : w; };
+    used = 0;
+    for (int w : m_widths)
+        used += given(w);
     for (std::size_t k = 0; k < m_widths.size(); ++k)
-        setColumnWidth(int(k), m_widths[k] ? m_widths[k] : std::max(120, viewport()->width() - used));
+        setColumnWidth(int(k), m_widths[k] ? given(m_widths[k]) : std::max(120, viewport()->width() - used));
 }
 void CellsView::keyPressEvent(QKeyEvent *e) {
     if (e->key() == Qt::Key_Return || e->key() == Qt::Key_Enter) {

@@ -121,13 +121,42 @@ QWidget *StationPage::firstField() const {
     return nullptr;
 }
 
+namespace {
+/// A line that steps down in size where it is too long for its room, and says in dots when even that is too long.
+class FittedLabel : public QLabel {
+public:
+    explicit FittedLabel(QWidget *parent) : QLabel(parent) {
+        setTextFormat(Qt::PlainText);
+        setInk(this, Ink::Value);
+        setFont(face(22, true));
+    }
+    void fit() {
+        int px = 22;
+        while (px > 14 && QFontMetrics(face(px, true)).horizontalAdvance(text()) > width())
+            --px;
+        if (font().pixelSize() != px) setFont(face(px, true));
+    }
+
+protected:
+    void resizeEvent(QResizeEvent *e) override {
+        QLabel::resizeEvent(e);
+        fit();
+    }
+    void paintEvent(QPaintEvent *) override {
+        QPainter p(this);
+        p.setPen(palette().color(QPalette::WindowText));
+        p.drawText(rect(), Qt::AlignLeft | Qt::AlignVCenter, fontMetrics().elidedText(text(), Qt::ElideRight, width()));
+    }
+};
+} // namespace
+
 QWidget *StationPage::makeHeadline() {
     auto *row = new QWidget(this);
     auto *h = new QHBoxLayout(row);
     h->setContentsMargins(0, 0, 0, 0);
     h->setSpacing(10);
     m_mark = new MarkWidget(row, {38, 28});
-    m_headline = makeLabel({}, 22, Ink::Value, true, false, row);
+    m_headline = new FittedLabel(row);
     m_headline->setObjectName(u"headline"_s);
     m_headline->setMinimumWidth(100);
     m_headline->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
@@ -142,14 +171,9 @@ QWidget *StationPage::makeHeadline() {
 void StationPage::setHeadline(Verdict v, const QString &words, const QString &figure) {
     m_mark->show(v);
     if (m_headline->text() != words) {
-        // long answers step down in size rather than being cut
-        int px = 22;
-        const int room = std::max(300, m_headline->width());
-        while (px > 15 && QFontMetrics(face(px, true)).horizontalAdvance(words) > room)
-            --px;
-        m_headline->setFont(face(px, true));
         m_headline->setText(words);
         m_headline->setToolTip(words);
+        static_cast<FittedLabel *>(m_headline)->fit();
     }
     m_figure->setText(figure);
 }

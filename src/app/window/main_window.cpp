@@ -13,7 +13,7 @@ MainWindow::MainWindow(Session *session, QWidget *parent) : QMainWindow(parent),
     settleNumbers();
     setAcceptDrops(true);
     resize(1280, 800);
-    setMinimumSize(1060, 680);
+    setMinimumSize(1000, 660);
     auto *central = new QWidget(this);
     auto *v = new QVBoxLayout(central);
     v->setContentsMargins(0, 0, 0, 0);
@@ -165,6 +165,7 @@ StationPage *MainWindow::page(StationId station) {
 }
 
 void MainWindow::showBoard() {
+    m_status->setProperty("sticky", QString());
     m_onBoard = true;
     m_stack->setCurrentWidget(m_board);
     m_board->refresh();
@@ -189,6 +190,7 @@ void MainWindow::showStation(StationId station, const std::string &axis) {
     if (!p) return;
     m_station = station;
     m_onBoard = false;
+    m_status->setProperty("sticky", QString()); // what was said is of that station; the keys of this one come back
     m_stack->setCurrentWidget(p);
     p->setAxis(m_axis);
     refreshFrame();
@@ -236,7 +238,7 @@ void MainWindow::refreshFrame() {
             const bool late = station >= StationId::Parts;
             const auto s = late ? m_session->summary(station, id) : StationSummary();
             if (late && !s.begun) continue;
-            const auto v = late ? s.verdict : worstOf(p.evaluation, station);
+            const auto v = late ? s.verdict : stationVerdict(station, p.model, p.evaluation);
             const auto it = roll.find(station);
             roll[station] = it == roll.end() ? v : std::min(it->second, v);
         }
@@ -273,14 +275,13 @@ void MainWindow::refreshFrame() {
     m_statusRight->setText(right);
     if (m_status->property("sticky").toString().isEmpty())
         m_status->setText(
-            m_onBoard
-                ? axes.empty()
-                      ? u"Arrows choose   Enter sets up its axes   Ctrl+O open   A adds one axis   drop a file "
-                        u"anywhere"_s
-                      : u"1–8 station   [ ] axis   Enter opens the cell   A adds an axis   M fix   Ctrl+F find   "
-                        u"Ctrl+K bench book"_s
-            : shown ? shown->hint()
-                    : QString());
+            m_onBoard ? axes.empty()
+                            ? u"Arrows choose   Enter sets up its axes   Ctrl+O open   A adds one axis   drop a file "
+                              u"anywhere"_s
+                            : u"1–8 station   [ ] axis   Enter opens the cell   A adds an axis   M fix   Ctrl+F find   "
+                              u"Ctrl+K bench book"_s
+            : shown   ? shown->hint()
+                      : QString());
 }
 
 /// The stack counts an edit only after the job has changed, so this follows the stack, not the job.

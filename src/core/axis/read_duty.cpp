@@ -373,7 +373,7 @@ void ModelReader::readDuty() {
     if (m.cuts.empty() && m.cls) {
         Cut c;
         c.id = "class";
-        c.name = "Class default cut";
+        c.name = "Usual cut of its class";
         c.force = assumed(m.cls->thrust);
         c.uncapped = m.cls->thrust;
         c.toothPeak = m.cls->thrustPeak;

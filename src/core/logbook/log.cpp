@@ -220,12 +220,19 @@ std::vector<Patch> automaticEntry(const Json &before, const std::vector<Patch> &
                            {"phase", "first_cuts"},
                            {"by", "program"}})};
         }
-        if (at[2] == "design_shown" && !is.empty() && !was.empty())
-            return {entry(date + "-design-" + plain(axis), {{"date", date},
-                                                            {"kind", "decided"},
-                                                            {"axis", axis},
-                                                            {"text", "Design " + is + " over " + was},
-                                                            {"by", "program"}})};
+        if (at[2] == "design_shown" && !is.empty() && !was.empty()) {
+            // looked at and come back from is no decision; looked at further, it is still one over the first
+            const std::string id = date + "-design-" + plain(axis);
+            const auto said = textAt(before, "/log/" + id + "/text");
+            const auto over = said.find(" over ");
+            const std::string first = over == std::string::npos ? was : said.substr(over + 6);
+            if (first == is) return {{"/log/" + id, nullptr}};
+            return {entry(id, {{"date", date},
+                               {"kind", "decided"},
+                               {"axis", axis},
+                               {"text", "Design " + is + " over " + first},
+                               {"by", "program"}})};
+        }
         if ((at[2] == "survey" || at[2] == "travel_mm") && !is.empty()) {
             const auto *f = fieldAt(p.pointer);
             if (!f || f->kind != FieldKind::Value ||

@@ -16,7 +16,7 @@ constexpr FieldSpec axisFieldsTable[] = {
     {"mass_kg", K::Value, D::Mass, "kg", 30, 3000, 0, true, "Machine weighs",
      "From its plate or a shipping note; only shown.", ""},
     {"budget", K::Value, D::Money, "EUR", 20, 20000, 0, false, "Budget", "What you will not go beyond.", ""},
-    {"contingency", K::Value, D::Number, "%", 0, 50, 0, false, "Kept back",
+    {"contingency", K::Value, D::Number, "%", 0, 50, 0, false, "Contingency",
      "Share of what is still to buy, kept for surprises.", ""},
     {"cold_day_factor", K::Value, D::Number, "", 1, 2, 0, true, "Cold day",
      "Way oil thickens: 1.3 in a heated shop, 1.6 in an unheated one.", ""},

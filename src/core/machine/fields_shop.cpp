@@ -30,7 +30,7 @@ constexpr FieldSpec shopFieldsTable[] = {
     {"parts/*/spare", K::Value, D::Count, "", 0, 100, 0, false, "Spare", "Bought besides.", ""},
     {"parts/*/note", K::Text, D::Number, "", 0, 0, 0, false, "Note", "What to mind.", ""},
     {"parts/*/design_ref", K::Text, D::Number, "", 0, 0, 0, false, "For", "Which part of the design asked for it.", ""},
-    {"parts/*/substitute", K::Text, D::Number, "", 0, 0, 0, false, "Would do instead",
+    {"parts/*/substitute", K::Text, D::Number, "", 0, 0, 0, false, "Alternative",
      "What else would serve, and what it costs you.", ""},
     {"parts/*/substitute_price", K::Value, D::Money, "EUR", 0, 5000, 0, false, "Its price",
      "For one of the alternatives.", ""},

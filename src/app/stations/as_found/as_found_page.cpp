@@ -294,7 +294,7 @@ void AsFoundPage::rebuildReadings(const std::vector<std::string> &ids) {
             {u"at_mm"_s, u"Place"_s}, {u"away_N"_s, u"away"_s}, {u"back_N"_s, u"back"_s}};
         for (int r = 0; r < 3; ++r) {
             auto *v = addValue(base + rows[r].first, rows[r].second, u"measured"_s, m_readingsHost);
-            v->setMinimumWidth(84);
+            v->setMinimumWidth(58);
             v->setMaximumWidth(130);
             v->setLive(true);
             m_readings->addWidget(v, r, column);
@@ -398,7 +398,8 @@ void AsFoundPage::update(const ProvedAxis &p) {
         rebuildMasses(massIds);
     }
     m_builtFor = m_axis;
-    setHeadline(worstOf(p.evaluation, StationId::AsFound), text(headline(StationId::AsFound, m, p.evaluation)),
+    setHeadline(stationVerdict(StationId::AsFound, m, p.evaluation),
+                text(headline(StationId::AsFound, m, p.evaluation)),
                 m.tightLoose == m.tightLoose ? text(timesText(m.tightLoose)) : QString());
     m_chart->refresh(p, readings);
     m_rimHost->setVisible(!m.pullDirect);

@@ -411,7 +411,7 @@ void SurveyList::refresh(const std::string &axis, const ProvedAxis &proved) {
         if (m_open == h->id()) {
             m_sentence->setText(text(r.sentence));
             m_cure->setText(text(r.cure));
-            m_cure->setVisible(!r.cure.empty());
+            m_cure->setVisible(!r.cure.empty() && r.verdict != Verdict::Holds); // what holds needs no advice
             m_figure->refresh(h->id(), m_session->project(), proved.model);
             const auto own = usualOfClass(h->id(), proved.model, cls);
             m_usual->setText(text(own));

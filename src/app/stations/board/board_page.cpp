@@ -49,7 +49,7 @@ void BoardCell::paintEvent(QPaintEvent *) {
     p.drawLine(0, height() - 1, width(), height() - 1);
     paintPin(p, {11, 22}, m_verdict, {26, 13}, m_begun);
     int px = 20;
-    while (px > 15 && QFontMetrics(face(px, true)).horizontalAdvance(m_figure) > width() - 54)
+    while (px > 12 && QFontMetrics(face(px, true)).horizontalAdvance(m_figure) > width() - 54)
         --px;
     p.setFont(face(px, true));
     p.setPen(t.ink);
@@ -322,8 +322,9 @@ void BoardPage::rebuildWorst(const std::vector<WorstRow> &rows, const QString &c
         sentence->setToolTip(sentence->text());
         // the finding first: the mend gives way, and says the rest in its tip
         const int asked = QFontMetrics(face(15)).horizontalAdvance(sentence->text()) + 12;
-        sentence->setMinimumWidth(std::min(asked, 540));
-        const int left = std::max(230, 770 - asked);
+        const int room = width() - 520; // of both, beside the money
+        sentence->setMinimumWidth(std::min(asked, room * 7 / 10));
+        const int left = std::max(room * 3 / 10, room - asked);
         const QString step = r.trap ? QString::fromStdString(r.trap->key) : QString();
         connect(sentence, &QPushButton::clicked, this,
                 [this, r, step] { step.isEmpty() ? emit findingAsked(r.axis, r.f) : emit stepAsked(r.axis, step); });
@@ -452,7 +453,10 @@ void BoardPage::refreshBelow() {
             what = line.axis + " " + line.text;
         }
     }
-    m_next->setText(first ? text(shownDay(*first->day, m_session->today())) : u"no date"_s);
+    const int late = first && *first->day < m_session->today() ? int(daysBetween(*first->day, m_session->today())) : 0;
+    m_next->setText(!first ? u"no date"_s
+                    : late ? (late == 1 ? u"1 day late"_s : u"%1 days late"_s.arg(late))
+                           : text(shownDay(*first->day, m_session->today())));
     m_nextDetail->setText(QFontMetrics(face(13)).elidedText(
         first ? QString::fromStdString(what) + (first->late ? u", %1 days late"_s.arg(first->late) : QString())
               : u"type when parts are needed (station 5)"_s,

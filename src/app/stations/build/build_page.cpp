@@ -86,7 +86,7 @@ BuildPage::BuildPage(Session *session, QWidget *parent) : StationPage(session, S
     left->addWidget(m_table, 1);
     m_lane = new MachineLane(this);
     left->addWidget(m_lane);
-    m_hours = makeLabel({}, 15, Ink::Value, true, false, this);
+    m_hours = makeLabel({}, 15, Ink::Value, true, true, this);
     m_hours->setObjectName(u"buildHours"_s);
     left->addWidget(m_hours);
     h->addLayout(left, 1);

@@ -11,7 +11,7 @@ using namespace Qt::StringLiterals;
 // ---- the drawing
 
 PowerPathView::PowerPathView(QWidget *parent) : QWidget(parent) {
-    setMinimumHeight(330);
+    setMinimumHeight(222);
     setMouseTracking(true);
     setObjectName(u"powerPath"_s);
     setAccessibleName(u"Power path, to scale"_s);
@@ -284,6 +284,9 @@ std::vector<SideFigure> sideBySide(const ProvedAxis &a, const ProvedAxis &b, dou
     add(u"Full step, µm"_s, sa.fullStep * 1e6, sb.fullStep * 1e6, false,
         [](double v) { return text(numberText(v, 3)); });
     auto stays = [](const ProvedAxis &p) {
+        for (const auto &f : p.evaluation.findings) // upright: what the proof says of it, a brake counted
+            if (f.id == "M8"_check && f.verdict != Verdict::NotKnown)
+                return f.verdict == Verdict::Holds ? 2.0 : f.verdict == Verdict::Watch ? 1.0 : 0.0;
         return p.model.wheel()                                                          ? 0.0
                : p.evaluation.state.locksDependably && p.evaluation.state.backward <= 0 ? 2.0
                : p.evaluation.state.backward <= 0                                       ? 1.0
@@ -335,7 +338,7 @@ void DrivePage::fillSideBySide(const ProvedAxis &p) {
 
 void DrivePage::update(const ProvedAxis &p) {
     const auto &m = p.model;
-    setHeadline(worstOf(p.evaluation, StationId::Drive), text(headline(StationId::Drive, m, p.evaluation)));
+    setHeadline(stationVerdict(StationId::Drive, m, p.evaluation), text(headline(StationId::Drive, m, p.evaluation)));
     m_parts = chainParts(m);
     m_part = std::clamp(m_part, 1, int(m_parts.size()));
     const auto &part = *current();

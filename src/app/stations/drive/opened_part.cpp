@@ -79,12 +79,12 @@ void OpenedPart::build(const std::vector<std::string> &keys) {
     m_keys = keys;
     const int n = int(keys.size()), columns = std::max(4, (n + rows - 1) / rows);
     for (int k = 0; k < std::max(columns, m_layout->columnCount()); ++k)
-        m_layout->setColumnStretch(k, columns <= 5 || k >= columns ? 0 : k <= 2 ? 2 : 1);
+        m_layout->setColumnStretch(k, columns <= 5 || k >= columns ? 0 : k == 0 ? 4 : k <= 2 ? 5 : 3);
     // four columns leave a third of the width to what is judged; more entries take that room
     const auto width = [&](int column) {
         if (columns <= 4) return 148;
         if (columns <= 5) return 116;
-        return column == 0 ? 124 : column == 1 || column == 2 ? 136 : 92;
+        return column <= 2 ? 84 : 66;
     };
     for (int k = 0; k < n; ++k) {
         auto *f = m_make(QString::fromStdString(keys[std::size_t(k)]), m_grid);

@@ -1,4 +1,5 @@
 #include "app/stations/duty/duty_page.h"
+#include "app/window/flow_layout.h"
 #include "app/window/files.h"
 #include "duty/handwheel.h"
 #include "proof/words/narrate.h"
@@ -135,7 +136,7 @@ void DutyPage::buildLeft(QVBoxLayout *left) {
         if (m_filling || id.isEmpty()) return;
         choose(id.toInt());
     });
-    auto *links = new QHBoxLayout;
+    auto *links = new FlowLayout(6);
     for (const auto &[words, name, kind] : {std::tuple{u"Add a cut (Insert)"_s, u"addMilling"_s, QString()},
                                             {u"a drill"_s, u"addDrilling"_s, u"drilling"_s},
                                             {u"a rapid"_s, u"addRapid"_s, u"rapid"_s},
@@ -146,7 +147,6 @@ void DutyPage::buildLeft(QVBoxLayout *left) {
         connect(b, &QPushButton::clicked, this, [this, kind] { addBlock(kind.isEmpty() ? usualKind() : kind); });
         links->addWidget(b);
     }
-    links->addStretch(1);
     m_warn = makeLabel({}, 13, Ink::Value, false, false, moves);
     m_warn->setObjectName(u"dutyWarn"_s);
     links->addWidget(m_warn);
@@ -706,7 +706,7 @@ void DutyPage::showCut(const ProvedAxis &p) {
 
 void DutyPage::update(const ProvedAxis &p) {
     const auto &m = p.model;
-    setHeadline(worstOf(p.evaluation, StationId::Duty), text(headline(StationId::Duty, m, p.evaluation)));
+    setHeadline(stationVerdict(StationId::Duty, m, p.evaluation), text(headline(StationId::Duty, m, p.evaluation)));
     if (m_shown != m_axis) { // a new axis opens at the block that asks most
         m_shown = m_axis;
         m_current = 0;

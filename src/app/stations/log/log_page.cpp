@@ -1,4 +1,5 @@
 #include "app/stations/log/log_page.h"
+#include "app/window/flow_layout.h"
 #include "app/window/files.h"
 #include "logbook/station_words.h"
 #include "picture/marks.h"
@@ -57,8 +58,7 @@ LogPage::LogPage(Session *session, QWidget *parent) : StationPage(session, Stati
     left->setContentsMargins(14, 10, 10, 8);
     left->setSpacing(6);
     left->addWidget(makeHeadline());
-    auto *kinds = new QHBoxLayout;
-    kinds->setSpacing(2);
+    auto *kinds = new FlowLayout(2);
     m_kinds = new QButtonGroup(this);
     m_kinds->setExclusive(true);
     for (int k = -1; k < 8; ++k) {
@@ -69,7 +69,6 @@ LogPage::LogPage(Session *session, QWidget *parent) : StationPage(session, Stati
         m_kinds->addButton(b, k + 100);
         kinds->addWidget(b);
     }
-    kinds->addStretch(1);
     auto *own = new QCheckBox(u"this axis only"_s, this);
     own->setObjectName(u"ownAxis"_s);
     kinds->addWidget(own);
@@ -88,8 +87,7 @@ LogPage::LogPage(Session *session, QWidget *parent) : StationPage(session, Stati
     m_new->setProperty("plain", true);
     left->addWidget(m_new);
     connect(m_new, &QLineEdit::returnPressed, this, &LogPage::write);
-    auto *understood = new QHBoxLayout;
-    understood->setSpacing(4);
+    auto *understood = new FlowLayout(4);
     m_understoodHead = makeLabel(u"understood"_s, 13, Ink::Label, false, false, this);
     m_understoodHead->setObjectName(u"understood"_s);
     understood->addWidget(m_understoodHead);
@@ -107,7 +105,6 @@ LogPage::LogPage(Session *session, QWidget *parent) : StationPage(session, Stati
         understood->addWidget(b);
         m_understood[k] = b;
     }
-    understood->addStretch(1);
     left->addLayout(understood);
     connect(m_new, &QLineEdit::textChanged, this, [this](const QString &line) {
         if (line.isEmpty()) m_takenBack.clear();
@@ -177,18 +174,18 @@ LogPage::LogPage(Session *session, QWidget *parent) : StationPage(session, Stati
         v->addLayout(row);
     };
     title(u"Was it right, this axis"_s, m_right, u"wasRight"_s);
-    v->addWidget(makeLabel(u"said → is; band: what was allowed for"_s, 13, Ink::Label, false, false, side));
+    v->addWidget(makeLabel(u"said → is; band: what was allowed for"_s, 13, Ink::Label, false, true, side));
     m_predictions = new PredictionList(side);
     v->addWidget(m_predictions);
     v->addWidget(makeRule(side));
     title(u"Hours"_s, m_hoursTitle, u"hoursTitle"_s);
     m_hours = new HoursBars(side);
     v->addWidget(m_hours);
-    v->addWidget(makeLabel(u"bar spent, stroke planned, dashed left"_s, 13, Ink::Label, false, false, side));
+    v->addWidget(makeLabel(u"bar spent, stroke planned, dashed left"_s, 13, Ink::Label, false, true, side));
     m_money = makeLabel({}, 13, Ink::Value, true, false, side);
     v->addWidget(m_money);
     v->addWidget(makeRule(side));
-    v->addWidget(makeLabel(u"Lessons pinned, shown where they matter"_s, 15, Ink::Value, true, false, side));
+    v->addWidget(makeLabel(u"Lessons pinned, shown where they matter"_s, 15, Ink::Value, true, true, side));
     m_lessonsList = makeLabel({}, 13, Ink::Value, false, true, side);
     m_lessonsList->setObjectName(u"lessonsList"_s);
     v->addWidget(m_lessonsList);

@@ -1,4 +1,5 @@
 #include "app/stations/parts/parts_page.h"
+#include "app/window/flow_layout.h"
 #include "app/window/files.h"
 #include "logbook/log.h"
 #include "picture/marks.h"
@@ -21,7 +22,7 @@ void MoneyBar::show(const PartTotals &totals, double tonight) {
     m_totals = totals;
     m_tonight = tonight;
     setAccessibleName(u"spent %1, to buy %2, contingency %3"_s.arg(money(totals.committed), money(totals.remaining),
-                                                                 money(totals.contingency)));
+                                                                   money(totals.contingency)));
     update();
 }
 void MoneyBar::paintEvent(QPaintEvent *) {
@@ -92,8 +93,7 @@ PartsPage::PartsPage(Session *session, QWidget *parent) : StationPage(session, S
         m_lineFields.emplace_back(f, QString::fromLatin1(keys[n]));
     }
     left->addWidget(m_fieldHost);
-    auto *buttons = new QHBoxLayout;
-    buttons->setSpacing(8);
+    auto *buttons = new FlowLayout(8);
     auto *csv = makeButton(u"Save as CSV"_s, u"partsCsv"_s, this),
          *xlsx = makeButton(u"Save as XLSX"_s, u"partsXlsx"_s, this),
          *in = makeButton(u"Read a CSV"_s, u"partsIn"_s, this),
@@ -118,16 +118,12 @@ PartsPage::PartsPage(Session *session, QWidget *parent) : StationPage(session, S
         if (!path.isEmpty()) emit said(importCsv(path));
     });
     connect(add, &QPushButton::clicked, this, &PartsPage::newLine);
-    for (auto *b : {m_next, add})
-        buttons->addWidget(b);
-    buttons->addWidget(m_mend);
-    buttons->addStretch(1);
-    for (auto *b : {in, csv, xlsx})
+    for (auto *b : {m_next, add, m_mend, in, csv, xlsx})
         buttons->addWidget(b);
     left->addLayout(buttons);
     h->addLayout(left, 1);
     auto *scroll = new QScrollArea(this);
-    scroll->setFixedWidth(318);
+    scroll->setFixedWidth(326);
     scroll->setWidgetResizable(true);
     scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     auto *side = new QWidget(scroll);
@@ -181,7 +177,7 @@ PartsPage::PartsPage(Session *session, QWidget *parent) : StationPage(session, S
     m_dearest->setObjectName(u"dearest"_s);
     v->addWidget(m_dearest);
     v->addWidget(makeRule(side));
-    title(u"Built, or bought ready"_s, m_ready, u"ready"_s);
+    title(u"Build or buy ready"_s, m_ready, u"ready"_s);
     m_readyWords = makeLabel({}, 13, Ink::Label, false, true, side);
     v->addWidget(m_readyWords);
     auto *ready = new QGridLayout;
@@ -377,7 +373,11 @@ void PartsPage::update(const ProvedAxis &) {
         if (l.price == l.price && rate == rate) tonight += l.price * rate * l.quantity;
         words << u"%1  %2: by %3"_s.arg(QString::fromStdString(l.axis),
                                         QString::fromStdString(l.matches ? l.text : l.wanted),
-                                        text(shownDay(*o.day, today)));
+                                        text(shownDay(*o.day, today))) +
+                     (*o.day < today ? u", %1 late"_s.arg(daysBetween(*o.day, today) == 1
+                                                              ? u"1 day"_s
+                                                              : u"%1 days"_s.arg(daysBetween(*o.day, today)))
+                                     : QString());
     }
     m_tonight->setText(u"%1 %2"_s.arg(money(tonight), own));
     m_tonightWords->setText(

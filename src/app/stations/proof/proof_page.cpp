@@ -158,7 +158,8 @@ const Finding *ProofPage::current() const {
 }
 
 void ProofPage::update(const ProvedAxis &p) {
-    setHeadline(worstOf(p.evaluation, StationId::Proof), text(headline(StationId::Proof, p.model, p.evaluation)));
+    setHeadline(stationVerdict(StationId::Proof, p.model, p.evaluation),
+                text(headline(StationId::Proof, p.model, p.evaluation)));
     const Finding *f = current();
     if (!f) { // open the weakest torque row to begin with, else the worst of all
         for (const auto &g : p.evaluation.findings)

@@ -15,7 +15,8 @@ double backwardThen(const AxisScope &a) { return a.m.wheel() ? a.s.backward : a.
 void balanceLost(Steps &w) { w.assume("Balance counted as lost, guide friction not counted on."); }
 void askWeight(const AxisModel &m, const Finding &, Asks &asks) {
     asks.ask(m.mass.known(), "what moves");
-    asks.ask(m.screw().named || m.wheel(), "the screw's thread");
+    asks.ask(m.screw().named || m.wheel(),
+             m.screw().threadProblem.empty() ? "the screw's thread" : "a thread that can be read");
     asks.ask(m.lead.known(), "the lead");
 }
 std::string comesDown(const AxisScope &a, const Finding &f) {

@@ -42,9 +42,16 @@ const Finding *worstFinding(const Evaluation &e, StationId station) {
     return nullptr;
 }
 
+Verdict stationVerdict(StationId station, const AxisModel &m, const Evaluation &e) {
+    const auto v = worstOf(e, station);
+    const bool usual = station == StationId::Duty && !m.cuts.empty() &&
+                       std::ranges::all_of(m.cuts, [](const Cut &c) { return c.standing == Standing::Assumed; });
+    return usual ? std::min(v, Verdict::NotKnown) : v;
+}
+
 StationSummary summarise(StationId station, const nlohmann::json &project, const AxisModel &m, const Evaluation &e) {
     StationSummary s;
-    s.verdict = worstOf(e, station);
+    s.verdict = stationVerdict(station, m, e);
     const auto *bad = worstFinding(e, station);
     switch (station) {
     case StationId::AsFound: {
@@ -73,12 +80,15 @@ StationSummary summarise(StationId station, const nlohmann::json &project, const
     case StationId::Duty: {
         const OperatingPoint *heaviest = nullptr;
         for (const auto &p : e.state.points)
-            if (p.kind == Operating::Cutting && p.axial == p.axial && (!heaviest || p.axial > heaviest->axial))
+            if (p.kind == Operating::Cutting && p.axial == p.axial &&
+                (!heaviest || std::fabs(p.axial) > std::fabs(heaviest->axial)))
                 heaviest = &p;
         if (heaviest) {
             const auto &cut = m.cuts[static_cast<std::size_t>(heaviest->cut)];
-            s.figure = newtons3(heaviest->axial);
+            s.figure = newtons3(std::fabs(heaviest->axial));
             s.sentence = cut.name + (cut.standing == Standing::Assumed ? ", assumed" : "");
+            // along an upright axis a force has a way: against the weight, or held back on the way down
+            if (m.vertical) s.sentence += heaviest->axial < 0 ? ", lowers against the screw" : ", lifts";
             if (cut.capped) s.sentence += ", capped by the spindle";
         } else {
             s.figure = "?";
@@ -104,6 +114,9 @@ StationSummary summarise(StationId station, const nlohmann::json &project, const
         }
         if (!m.hasMotor()) {
             s.sentence = "choose a motor";
+            s.verdict = std::min(s.verdict, Verdict::NotKnown);
+        } else if (!m.screw().threadProblem.empty()) {
+            s.sentence = m.screw().threadProblem;
             s.verdict = std::min(s.verdict, Verdict::NotKnown);
         } else if (bad && bad->verdict != Verdict::Holds) {
             s.sentence = sentenceOf(m, e.state, *bad);

@@ -16,6 +16,8 @@ struct StationSummary {
                                        const Evaluation &e);
 /// Worst verdict of one station's findings; holds when nothing is asked there.
 [[nodiscard]] Verdict worstOf(const Evaluation &e, StationId station);
+/// The mark of a station: its worst row, and not known where all it rests on is the usual of its class.
+[[nodiscard]] Verdict stationVerdict(StationId station, const AxisModel &m, const Evaluation &e);
 /// The finding that matters most on a station; null when none is asked.
 [[nodiscard]] const Finding *worstFinding(const Evaluation &e, StationId station);
 /// "Holds at rapid, 3.4×. Weakest: Roughing, 1.8×": the answer of the proof.
