@@ -1,6 +1,7 @@
 #include "picture/cut_picture.h"
 #include "picture/marks.h"
 #include "proof/words/narrate.h"
+#include "units/shown_units.h"
 #include <algorithm>
 #include <cmath>
 
@@ -8,7 +9,7 @@ namespace lw {
 using namespace Qt::StringLiterals;
 
 namespace {
-QString mmText(double v) { return text(numberText(v * 1e3, 3)); }
+QString mmText(double v) { return text(shownNumber(v, Dimension::Length, "mm", 3)); }
 
 void arrow(QPainter &p, QPointF from, QPointF to) {
     p.drawLine(from, to);
@@ -254,7 +255,8 @@ void paintOtherMetals(QPainter &p, QRectF area, const std::vector<OtherMetal> &m
                    QPointF(x0 + m.high / most * w, y + otherMetalRow / 2));
         p.setFont(face(15, m.current));
         p.setPen(t.ink);
-        p.drawText(row.adjusted(0, 0, -6, 0), Qt::AlignRight | Qt::AlignVCenter, text(numberText(m.force, 2)));
+        p.drawText(row.adjusted(0, 0, -6, 0), Qt::AlignRight | Qt::AlignVCenter,
+                   text(shownNumber(m.force, Dimension::Force, "N", 2)));
         y += otherMetalRow;
     }
     if (cap == cap && cap < most && cap > 0) {

@@ -2,6 +2,7 @@
 #include "picture/ticks.h"
 #include "picture/marks.h"
 #include "proof/words/narrate.h"
+#include "units/shown_units.h"
 #include <algorithm>
 #include <cmath>
 
@@ -10,8 +11,8 @@ using namespace Qt::StringLiterals;
 
 namespace {
 constexpr double leftMargin = 56, narrowest = 7;
-QString whole(double v) { return text(numberText(v, 3)); }
-QString perMinute(double v) { return text(numberText(v * 60e3, v * 60e3 >= 1000 ? 4 : 3)); }
+QString whole(double v) { return text(shownNumber(v, Dimension::Force, "N", 3)); }
+QString perMinute(double v) { return text(shownNumber(v, Dimension::Speed, "mm/min", v * 60e3 >= 1000 ? 4 : 3)); }
 /// What the part above the ways is made of: the cut, and the weight where it hangs on the screw too.
 QString splitWords(const CycleBlock &b, double force) {
     const double weight = force - b.ways - b.cut;
@@ -126,31 +127,35 @@ void paintCycle(QPainter &p, const CycleLayout &l, const AxisModel &m, const Cyc
     p.setFont(face(13));
     p.setPen(t.ink2);
     const double x0 = l.forceBand.left() - leftMargin;
-    p.drawText(QPointF(x0, l.forceBand.top() - 12), u"Force along the screw, N"_s);
-    p.drawText(QPointF(x0, l.speedBand.top() - 8), u"Speed, mm/min (log scale)"_s);
+    p.drawText(QPointF(x0, l.forceBand.top() - 12),
+               u"Force along the screw, %1"_s.arg(text(unitLabel(shownUnit("N")))));
+    p.drawText(QPointF(x0, l.speedBand.top() - 8),
+               u"Speed, %1 (log scale)"_s.arg(text(unitLabel(shownUnit("mm/min")))));
     // force
-    double step = std::pow(10, std::floor(std::log10(l.mostForce)));
-    if (l.mostForce / step < 2.5)
+    const double newtons = 1 / shownScale(Dimension::Force, "N"), most = l.mostForce / newtons; // in the unit shown
+    double step = std::pow(10, std::floor(std::log10(most)));
+    if (most / step < 2.5)
         step /= 4;
-    else if (l.mostForce / step < 5)
+    else if (most / step < 5)
         step /= 2;
-    else if (l.mostForce / step > 6)
+    else if (most / step > 6)
         step *= 2;
-    for (const double v : ticksBetween(0, l.mostForce * (1 - 1e-9), step, 12)) {
-        const double y = l.yOfForce(v);
+    for (const double v : ticksBetween(0, most * (1 - 1e-9), step, 12)) {
+        const double y = l.yOfForce(v * newtons);
         p.setPen(QPen(v == 0 ? t.ink : t.rule, v == 0 ? 1.4 : 1));
         p.drawLine(QPointF(l.forceBand.left(), y), QPointF(l.forceBand.right(), y));
         p.setPen(t.ink2);
         p.drawText(QRectF(x0, y - 9, leftMargin - 8, 18), Qt::AlignRight | Qt::AlignVCenter, QString::number(v));
     }
-    for (double mm = 1; mm < 1e5; mm *= 10) {
-        const double v = mm / 60e3;
+    const double aMinute = unitInSi(shownUnit("mm/min"), Dimension::Speed).value_or(1);
+    for (double shown = 1; shown < 1e5; shown *= 10) {
+        const double v = shown * aMinute;
         if (v <= l.leastSpeed || v >= l.mostSpeed) continue;
         p.setPen(QPen(t.rule, 1));
         p.drawLine(QPointF(l.speedBand.left(), l.yOfSpeed(v)), QPointF(l.speedBand.right(), l.yOfSpeed(v)));
         p.setPen(t.ink2);
         p.drawText(QRectF(x0, l.yOfSpeed(v) - 9, leftMargin - 8, 18), Qt::AlignRight | Qt::AlignVCenter,
-                   QString::number(mm));
+                   QString::number(shown));
     }
     QPolygonF speed;
     speed << QPointF(l.speedBand.left(), l.speedBand.bottom());
@@ -265,8 +270,9 @@ void paintCycle(QPainter &p, const CycleLayout &l, const AxisModel &m, const Cyc
         p.drawPolygon(
             QPolygonF{{x - 7, l.forceBand.top() - 14}, {x + 7, l.forceBand.top() - 14}, {x, l.forceBand.top() - 5}});
         const auto now = momentOfCycle(m, c, scrub);
-        QString words = u"at %1 s: %2 mm/min"_s.arg(text(numberText(scrub, 3)), perMinute(now.speed));
-        if (now.axial == now.axial) words += u", %1 N"_s.arg(whole(now.axial));
+        QString words =
+            u"at %1 s: %2"_s.arg(text(numberText(scrub, 3)), text(withUnit(now.speed, Dimension::Speed, "mm/min", 4)));
+        if (now.axial == now.axial) words += u", "_s + text(withUnit(now.axial, Dimension::Force, "N"));
         if (now.screwRpm == now.screwRpm)
             words += m.wheel() ? u", %1 rpm of the wheel"_s.arg(text(numberText(now.screwRpm, 3)))
                                : u", %1 rpm of the screw"_s.arg(text(numberText(now.screwRpm, 3)));

@@ -3,6 +3,7 @@
 #include "picture/ticks.h"
 #include "picture/marks.h"
 #include "proof/words/narrate.h"
+#include "units/shown_units.h"
 #include <algorithm>
 #include <cmath>
 
@@ -310,13 +311,14 @@ void paintEndView(Scene &c, QRectF e) {
             p.setPen(QPen(th.ink2, 0.9));
             p.drawLine(QPointF(to.x() + R2, to.y()), QPointF(dx + 6, to.y()));
             p.drawLine(QPointF(in.x() + R1, in.y()), QPointF(dx + 6, in.y()));
-            paintDimension(p, {dx, to.y()}, {dx, in.y()}, text(numberText(c.work(n)->centre * 1e3, 5)), true);
+            paintDimension(p, {dx, to.y()}, {dx, in.y()},
+                           text(shownNumber(c.work(n)->centre, Dimension::Length, "mm", 5)), true);
             p.setPen(th.ink2);
             p.drawText(QPointF(plate.right() + 6, to.y() - 8), u"%1 T"_s.arg(b.driven.teeth));
             if (n == 0) p.drawText(QPointF(plate.right() + 6, in.y() + 20), u"%1 T"_s.arg(b.driver.teeth));
         } else {
             paintDimension(p, {to.x(), plate.bottom() - 8}, {in.x(), plate.bottom() - 8},
-                           text(numberText(c.work(n)->centre * 1e3, 5)));
+                           text(shownNumber(c.work(n)->centre, Dimension::Length, "mm", 5)));
         }
     }
 }
@@ -457,8 +459,8 @@ void paintStagesSide(Scene &c, const SideScale &at) {
         p.setFont(lw::face(13));
         const double left = c.layout.faceAt - c.body(),
                      y = at.y(c.layout.shafts.front().y + c.face() / 2) + (c.m.stages.size() > 1 ? 66 : 14);
-        paintDimension(p, {at.x(left), y}, {at.x(-15e-3), y}, text(numberText((-left - 15e-3) * 1e3, 3)) + u" out"_s,
-                       true);
+        paintDimension(p, {at.x(left), y}, {at.x(-15e-3), y},
+                       text(shownNumber(-left - 15e-3, Dimension::Length, "mm", 3)) + u" out"_s, true);
     }
 }
 
@@ -568,9 +570,11 @@ void paintSideView(Scene &c, QRectF side, double nutShare) {
     for (double x : {screwLeft, nutFrom, nutFrom + room + nut * k, screwRight})
         p.drawLine(QPointF(x, axisY + d0 * k / 2 + 4), QPointF(x, dimY + 5));
     paintDimension(p, {nutFrom, dimY}, {nutFrom + room + nut * k, dimY},
-                   u"travel "_s + text(numberText(travel * 1e3, 4)) + u" + nut "_s + text(numberText(nut * 1e3, 3)));
-    paintDimension(p, {screwLeft, dimY}, {nutFrom, dimY}, text(numberText(beyondA * 1e3, 3)));
-    paintDimension(p, {nutFrom + room + nut * k, dimY}, {screwRight, dimY}, text(numberText(beyondB * 1e3, 3)));
+                   u"travel "_s + text(shownNumber(travel, Dimension::Length, "mm", 4)) + u" + nut "_s +
+                       text(shownNumber(nut, Dimension::Length, "mm", 3)));
+    paintDimension(p, {screwLeft, dimY}, {nutFrom, dimY}, text(shownNumber(beyondA, Dimension::Length, "mm", 3)));
+    paintDimension(p, {nutFrom + room + nut * k, dimY}, {screwRight, dimY},
+                   text(shownNumber(beyondB, Dimension::Length, "mm", 3)));
 }
 } // namespace
 
@@ -634,8 +638,8 @@ BeltStrip paintBeltStrip(QPainter &p, QRectF area, const AxisModel &m, const Axi
         p.setBrush(th.field);
         p.drawRoundedRect(r, 9, 9);
         p.setPen(th.ink2);
-        const QString words =
-            u"slot %1 to %2"_s.arg(text(numberText(tb.slotFrom.v * 1e3, 4)), text(numberText(tb.slotTo.v * 1e3, 4)));
+        const QString words = u"slot %1 to %2"_s.arg(text(shownNumber(tb.slotFrom.v, Dimension::Length, "mm", 4)),
+                                                     text(shownNumber(tb.slotTo.v, Dimension::Length, "mm", 4)));
         p.drawText(QPointF(std::min(r.right() + 8, area.right() - 110), r.top() - 6), words);
         if (tw.needInward == tw.needInward && tw.centreOff == 0) {
             const double from = centre - tw.needInward;
@@ -648,7 +652,7 @@ BeltStrip paintBeltStrip(QPainter &p, QRectF area, const AxisModel &m, const Axi
             p.drawRect(QRectF(left, strip.track.top() + 4, x(centre) - left, 10));
             p.setPen(c);
             p.drawText(QPointF(left, strip.track.top() - 6),
-                       text(numberText(tw.needInward * 1e3, 3)) + u" inward to slip it on"_s);
+                       text(shownNumber(tw.needInward, Dimension::Length, "mm", 3)) + u" inward to slip it on"_s);
         }
     } else {
         p.setPen(QPen(th.rule2, 1));
@@ -662,7 +666,7 @@ BeltStrip paintBeltStrip(QPainter &p, QRectF area, const AxisModel &m, const Axi
     p.drawEllipse(QPointF(x(centre), strip.track.center().y()), 7, 7);
     if (tw.centreOff != 0) { // the belt in use is tight somewhere else
         const QString words = (tw.centreOff < 0 ? u"slack here: it asks "_s : u"too far: it asks "_s) +
-                              text(numberText((centre - tw.centreOff) * 1e3, 5));
+                              text(shownNumber(centre - tw.centreOff, Dimension::Length, "mm", 5));
         const double wide = QFontMetricsF(face(13)).horizontalAdvance(words);
         p.drawText(QPointF(std::clamp(x(centre) - wide / 2, strip.track.left(), strip.track.right() - wide),
                            strip.track.top() - 6),
@@ -676,7 +680,8 @@ BeltStrip paintBeltStrip(QPainter &p, QRectF area, const AxisModel &m, const Axi
         if (c < strip.from || c > strip.to) continue;
         BeltStop stop{teeth, teeth * tb.driver.profile->pitch,      c,
                       {},    tw.matches && teeth == tb.beltTeeth(), slot && c >= tb.slotFrom.v && c <= tb.slotTo.v};
-        const QString label = text(numberText(stop.lengthMm, 4)) + u"  "_s + text(numberText(c * 1e3, 4));
+        const QString label =
+            text(numberText(stop.lengthMm, 4)) + u"  "_s + text(shownNumber(c, Dimension::Length, "mm", 4));
         const double w = QFontMetricsF(face(13, stop.current)).horizontalAdvance(label) + 12;
         stop.box = QRectF(x(c) - w / 2, strip.track.bottom() + 14, w, 24);
         if (stop.box.left() < lastRight + 2) {

@@ -159,6 +159,64 @@ private slots:
         type(u"/axes/X/survey/lost_motion/thrust_float_mm"_s, u"0.05mm"_s);
         QVERIFY2(list->sentence().contains(u"thread"_s), qPrintable(list->sentence()));
     }
+    void theLogReadsPlainWordsAndShowsWhatItUnderstood() {
+        m_window->openDemo();
+        m_window->showStation(StationId::Log, "Y");
+        key(Qt::Key_N);
+        auto *line = m_window->findChild<QLineEdit *>(u"newEntry"_s);
+        QCOMPARE(QApplication::focusWidget(), line);
+        QTest::keyClicks(line, u"measured lost motion X was 0.34, now 0.05, took 1.5 h, paid 12 EUR"_s);
+        QStringList shown;
+        for (int k = 0; k < 6; ++k)
+            if (auto *b = m_window->findChild<QPushButton *>(u"piece%1"_s.arg(k)); b && b->isVisible())
+                shown << b->text();
+        QCOMPARE(shown, QStringList({u"1 measured"_s, u"2 X"_s, u"3 lost motion"_s, u"4 0.34 → 0.05"_s, u"5 12 EUR"_s,
+                                     u"6 1.5h"_s}));
+        QTest::keyClick(line, Qt::Key_5, Qt::AltModifier); // the money is no figure of this entry
+        QVERIFY(!m_window->findChild<QPushButton *>(u"piece5"_s)->isVisible());
+        QTest::keyClick(line, Qt::Key_Return);
+        const auto &log = m_session->log();
+        const auto entry = std::ranges::find_if(log, [](const auto &e) { return e.before == "0.34"; });
+        QVERIFY(entry != log.end());
+        QCOMPARE(entry->after, std::string("0.05"));
+        QCOMPARE(entry->axis, std::string("X"));
+        QCOMPARE(entry->kind, LogKind::Measured);
+        QCOMPARE(entry->hours, 1.5);
+        QCOMPARE(entry->money, 0.0);
+        QTest::keyClicks(line, u"the kettle boiled over"_s); // nothing understood: a note
+        QVERIFY2(m_window->findChild<QLabel *>(u"understood"_s)->text().contains(u"note"_s), "says so");
+    }
+    void lookingAtDesignBAndBackIsNoDecision() {
+        m_window->openDemo();
+        m_window->showStation(StationId::Drive, "X");
+        const auto decisions = [&] {
+            return std::ranges::count_if(m_session->log(), [](const auto &e) {
+                return e.kind == LogKind::Decided && e.automatic && e.text.starts_with("Design ");
+            });
+        };
+        const auto before = decisions();
+        m_session->apply({{{"/axes/X/design_shown", "B"}}, u"design B shown"_s});
+        QCOMPARE(decisions(), before + 1);
+        m_session->apply({{{"/axes/X/design_shown", "A"}}, u"design A shown"_s});
+        QCOMPARE(decisions(), before);
+    }
+    void inchesAreShownEverywhere() {
+        m_window->openDemo();
+        viewUnits().system = UnitSystem::Inch;
+        m_window->showStation(StationId::Drive, "X");
+        QVERIFY2(headline().contains(u"in"_s) && !headline().contains(u" mm"_s) && !headline().contains(u"\u00a0mm"_s),
+                 qPrintable(headline()));
+        const auto &p = m_session->proved("X");
+        for (const auto &f : p.evaluation.findings) {
+            const auto sentence = sentenceOf(p.model, p.evaluation.state, f);
+            QVERIFY2(sentence.find("\u00a0mm") == std::string::npos, sentence.c_str());
+        }
+        // 124.75 mm are 4.9114 in, shown to half a thousandth; what was typed stays
+        QCOMPARE(text(withUnit(0.12475, Dimension::Length, "mm", 5)), u"4.9115\u00a0in"_s);
+        QCOMPARE(m_session->typedAt("/axes/X/designs/A/stages/1/centre_mm"), u"124.75mm"_s);
+        viewUnits().system = UnitSystem::Metric;
+        QCOMPARE(text(withUnit(0.12475, Dimension::Length, "mm", 5)), u"124.75\u00a0mm"_s);
+    }
     void aBeltAwayFromItsCentresIsSlack() {
         m_window->openDemo();
         m_window->showStation(StationId::Drive, "X");

@@ -194,7 +194,8 @@ void TorqueChart::refresh(const ProvedAxis &p, const Finding *chosen) {
     corner(m_plot, 0.985, 0.995, u"motor speed, rpm (square-root scale)"_s, Qt::AlignRight | Qt::AlignBottom);
     if (m.rapid.known() && s.motorRpm == s.motorRpm)
         corner(m_plot, 0.06, 0.995,
-               u"%1 rpm is %2 mm/min"_s.arg(text(numberText(s.motorRpm, 3)), text(numberText(m.rapid.v * 60e3, 4))),
+               u"%1 rpm is %2"_s.arg(text(numberText(s.motorRpm, 3)),
+                                     text(withUnit(m.rapid.v, Dimension::Speed, "mm/min", 4))),
                Qt::AlignLeft | Qt::AlignBottom);
     // duty pins, the steadiest first so that the weakest lies on top
     std::vector<const Finding *> rows;
@@ -299,6 +300,29 @@ PullChart::PullChart(QWidget *parent) : QWidget(parent), m_plot(new QCustomPlot(
     setObjectName(u"pullChart"_s);
     connect(m_plot, &QCustomPlot::afterReplot, this, &PullChart::drawn);
 }
+namespace {
+/// Ticks at round numbers of the unit that is shown, on an axis that counts in millimetres or newtons.
+class ShownTicker : public QCPAxisTicker {
+public:
+    explicit ShownTicker(double scale) : m_scale(scale) {}
+
+protected:
+    QVector<double> createTickVector(double, const QCPRange &range) override {
+        const QCPRange shown(range.lower * m_scale, range.upper * m_scale);
+        auto ticks = QCPAxisTicker::createTickVector(getTickStep(shown), shown);
+        for (auto &tick : ticks)
+            tick /= m_scale;
+        return ticks;
+    }
+    QString getTickLabel(double tick, const QLocale &locale, QChar format, int precision) override {
+        return QCPAxisTicker::getTickLabel(tick * m_scale, locale, format, precision);
+    }
+
+private:
+    double m_scale;
+};
+} // namespace
+
 std::pair<double, double> PullChart::travelPixels() const {
     const double dx = m_plot->mapTo(this, QPoint(0, 0)).x();
     return {dx + m_plot->xAxis->coordToPixel(0), dx + m_plot->xAxis->coordToPixel(m_travel)};
@@ -373,11 +397,11 @@ void PullChart::refresh(const ProvedAxis &p, const nlohmann::json &readings) {
         if (sorted.size() > 1) {
             const auto [l, h] = std::minmax_element(y.begin(), y.end());
             const auto li = l - y.begin(), hi2 = h - y.begin();
-            label(m_plot, x[hi2], *h, u"binds "_s + text(numberText(*h, 3)),
+            label(m_plot, x[hi2], *h, u"binds "_s + text(shownNumber(*h, Dimension::Force, "N", 3)),
                   (x[hi2] > travel * 0.6 ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignBottom, 13, true, t.ink,
                   {x[hi2] > travel * 0.6 ? -10.0 : 10.0, -6.0});
-            label(m_plot, x[li], *l, u"runs free "_s + text(numberText(*l, 3)), Qt::AlignHCenter | Qt::AlignTop, 13,
-                  true, t.ink, {0, 12});
+            label(m_plot, x[li], *l, u"runs free "_s + text(shownNumber(*l, Dimension::Force, "N", 3)),
+                  Qt::AlignHCenter | Qt::AlignTop, 13, true, t.ink, {0, 12});
         }
         auto *avg = new QCPItemLine(m_plot);
         avg->start->setCoords(0, m.pullMean().v);
@@ -385,7 +409,8 @@ void PullChart::refresh(const ProvedAxis &p, const nlohmann::json &readings) {
         QPen dots(t.ink2, 1);
         dots.setDashPattern({1, 3});
         avg->setPen(dots);
-        label(m_plot, travel * 0.30, m.pullMean().v, text(numberText(m.pullMean().v, 2)) + u" N on average"_s,
+        label(m_plot, travel * 0.30, m.pullMean().v,
+              text(withUnit(m.pullMean().v, Dimension::Force, "N", 2)) + u" on average"_s,
               Qt::AlignLeft | Qt::AlignBottom, 13, false, t.ink2, {0, -1});
     } else if (m.pull.known()) {
         // nothing measured along the travel: the class default, dashed, with its band
@@ -405,9 +430,10 @@ void PullChart::refresh(const ProvedAxis &p, const nlohmann::json &readings) {
         line->setPen(dash);
         top = std::max(top, m.pull.high);
         label(m_plot, travel / 2, m.pull.v,
-              (m.pull.assumed() ? u"≈ %1 N, usual for its class: pull it at five places, both ways"_s
-                                : u"%1 N, by the hoist scale"_s)
-                  .arg(text(numberText(m.pull.v, 3))),
+              (m.pull.assumed() ? u"≈ %1, usual for its class: pull it at five places, both ways"_s
+               : m.vertical     ? u"%1, by the hoist scale"_s
+                                : u"%1, by the handle"_s)
+                  .arg(text(withUnit(m.pull.v, Dimension::Force, "N"))),
               Qt::AlignHCenter | Qt::AlignTop, 13, true, t.ink, {0, 4});
     }
     if (m.pull.known()) {
@@ -419,21 +445,23 @@ void PullChart::refresh(const ProvedAxis &p, const nlohmann::json &readings) {
         dash.setDashPattern({7, 4});
         line->setPen(dash);
         label(m_plot, 0, sized,
-              u"%1 N sizes the motor: worst × %2 for a cold day"_s.arg(text(numberText(sized, 3)),
-                                                                       text(numberText(m.coldFactor.v, 2))),
+              u"%1 sizes the motor: worst × %2 for a cold day"_s.arg(text(withUnit(sized, Dimension::Force, "N")),
+                                                                     text(numberText(m.coldFactor.v, 2))),
               Qt::AlignLeft | Qt::AlignBottom, 13, false, t.ink2, {6, -2});
     }
     m_plot->xAxis->setRange(-travel * 0.03, travel * 1.03);
     m_plot->yAxis->setRange(0, top * 1.16);
-    m_plot->xAxis->setTicker(QSharedPointer<QCPAxisTicker>::create());
-    auto yt = QSharedPointer<QCPAxisTicker>::create();
+    m_plot->xAxis->setTicker(QSharedPointer<ShownTicker>::create(shownScale(Dimension::Length, "mm")));
+    auto yt = QSharedPointer<ShownTicker>::create(shownScale(Dimension::Force, "N"));
     yt->setTickCount(4);
     m_plot->yAxis->setTicker(yt);
+    const QString force = text(unitLabel(shownUnit("N"))), place = text(unitLabel(shownUnit("mm")));
     corner(
         m_plot, 0.0, 0.0,
         m.pullDirect
-            ? u"  Pull to keep it moving, N, over the place, mm. ▲ away, ▼ back. Shaded: how well the scale is read"_s
-            : u"  Pull along the axis, N, over the place, mm, from the rim pull. ▲ away, ▼ back"_s,
+            ? u"  Pull to keep it moving, %1, over the place, %2. ▲ away, ▼ back. Shaded: how well the scale is read"_s
+                  .arg(force, place)
+            : u"  Pull along the axis, %1, over the place, %2, from the rim pull. ▲ away, ▼ back"_s.arg(force, place),
         Qt::AlignLeft | Qt::AlignTop);
     m_plot->axisRect()->setMargins(QMargins(50, 26, 16, 24));
     setAccessibleName(u"Pull along the travel"_s);

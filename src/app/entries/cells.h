@@ -37,6 +37,12 @@ class CellsModel : public QAbstractTableModel {
 public:
     CellsModel(QStringList heads, QObject *parent) : QAbstractTableModel(parent), m_heads(std::move(heads)) {}
     void setRows(std::vector<CellRow> rows);
+    /// Other words over the columns: the unit that is shown has changed.
+    void setHeads(const QStringList &heads) {
+        if (heads == m_heads) return;
+        m_heads = heads;
+        emit headerDataChanged(Qt::Horizontal, 0, int(m_heads.size()) - 1);
+    }
     [[nodiscard]] const std::vector<CellRow> &rows() const { return m_rows; }
     [[nodiscard]] int rowOf(const QString &id) const;
     int rowCount(const QModelIndex &parent = {}) const override { return parent.isValid() ? 0 : int(m_rows.size()); }

@@ -388,7 +388,10 @@ void ValueEntry::paintEvent(QPaintEvent *) {
             readTyped(m_editing ? m_line->text().toStdString() : typed.toStdString(), m_spec->dimension, m_spec->unit);
         const std::string_view unit = viewUnits().system == UnitSystem::Inch ? inchUnit(m_spec->unit) : m_spec->unit;
         const bool sum = typed.contains(u'+') || typed.contains(u'*') || typed.contains(u'/');
-        if (read && ((!read->unit.empty() && read->unit != unit) || (m_editing && sum)) && !unit.empty())
+        // what was typed in the field's own unit stands converted in the line itself while nobody types
+        const bool own = read && (read->unit.empty() || read->unit == m_spec->unit);
+        const bool other = read && !read->unit.empty() && read->unit != unit;
+        if (read && ((other && (!own || m_editing)) || (m_editing && sum)) && !unit.empty())
             converted = text(valueText(read->si, m_spec->dimension, unit, 4)) + QChar(0xA0) + text(unitLabel(unit));
     }
     const QFontMetrics fm(p.font());

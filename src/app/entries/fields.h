@@ -5,6 +5,7 @@
 #include "machine/fields.h"
 #include "proof/words/narrate.h"
 #include "session/session.h"
+#include "units/shown_units.h"
 #include <QComboBox>
 #include <QLineEdit>
 #include <QPointer>
@@ -19,7 +20,7 @@ namespace lw {
 
 /// Settings of the window that entries look at.
 struct ViewUnits {
-    UnitSystem system = UnitSystem::Metric;
+    UnitSystem &system = shownUnits(); ///< one for sentences, charts and entries
 };
 ViewUnits &viewUnits();
 

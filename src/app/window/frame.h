@@ -4,6 +4,7 @@
 #include "proof/words/summary.h"
 #include "session/session.h"
 #include <QWidget>
+#include <algorithm>
 #include <vector>
 
 namespace lw {
@@ -55,7 +56,15 @@ public:
         bool operator==(const Row &) const = default;
     };
     void setRows(std::vector<Row> rows, const std::string &current, const std::string &machineClass);
-    [[nodiscard]] QRectF rowRect(std::size_t k) const { return {0, 118.0 * double(k), 104, 118}; }
+    /// Height of an axis' row, on the board as here: what a large window has to spare goes into it.
+    [[nodiscard]] static int rowHeight(int room, std::size_t rows) {
+        constexpr int below = 336; // the answer under the cells
+        return rows == 0 ? 118 : std::clamp((room - below) / int(rows), 118, 200);
+    }
+    [[nodiscard]] QRectF rowRect(std::size_t k) const {
+        const int high = rowHeight(height(), m_rows.size());
+        return QRectF(0, high * int(k), 104, high);
+    }
     QSize sizeHint() const override { return {104, 600}; }
 
 signals:

@@ -1,4 +1,5 @@
 #include "units/typed.h"
+#include "units/shown_units.h"
 #include "units/plain_number.h"
 #include "units/quantity.h"
 #include <unordered_map>
@@ -620,9 +621,29 @@ tl::expected<TypedValue, TypedProblem> readTypedAgain(std::string_view text, Dim
     return known.emplace(std::move(key), readTyped(text, dimension, fieldUnit)).first->second;
 }
 
+UnitSystem &shownUnits() {
+    static UnitSystem units = UnitSystem::Metric;
+    return units;
+}
+std::string_view shownUnit(std::string_view metric) {
+    return shownUnits() == UnitSystem::Inch ? inchUnit(metric) : metric;
+}
+double shownScale(Dimension d, std::string_view metric) {
+    const auto shown = shownUnit(metric);
+    return shown == metric ? 1 : unitInSi(metric, d).value_or(1) / unitInSi(shown, d).value_or(1);
+}
+std::string shownNumber(double si, Dimension d, std::string_view metric, int significant) {
+    const auto shown = shownUnit(metric);
+    if (shown == metric || !(si == si)) return valueText(si, d, metric, significant);
+    const double v = si / unitInSi(shown, d).value_or(1);
+    if (shown == "in" && std::fabs(v) >= 0.005) return numberText(std::round(v * 2000) / 2000, 7);
+    if (shown == "ipm" && std::fabs(v) >= 10) return numberText(std::round(v), 9);
+    return numberText(v, significant);
+}
+
 std::string withUnit(double si, Dimension d, std::string_view unit, int significant) {
-    const std::string label = unitLabel(unit);
-    return valueText(si, d, unit, significant) + (label.empty() || !(si == si) ? "" : "\u00a0" + label);
+    const std::string label = unitLabel(shownUnit(unit));
+    return shownNumber(si, d, unit, significant) + (label.empty() || !(si == si) ? "" : "\u00a0" + label);
 }
 
 } // namespace lw

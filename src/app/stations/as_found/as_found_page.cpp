@@ -135,7 +135,7 @@ AsFoundPage::AsFoundPage(Session *session, QWidget *parent) : StationPage(sessio
     left->addWidget(scroll);
     left->addWidget(makeRule(this));
     m_lostAfter = makeLabel({}, 15, Ink::Value, true);
-    left->addLayout(sectionHead(u"Lost when the handle turns back"_s, m_lostAfter));
+    left->addLayout(sectionHead(u"Lost on turning back"_s, m_lostAfter));
     m_lostBar = new LostBar(this);
     m_lostBar->setToolTip(u"A click opens the card with the four readings"_s);
     connect(m_lostBar, &LostBar::asked, this, [this] { goTo(u"lost_motion"_s); });

@@ -20,7 +20,6 @@ BoardCell::BoardCell(QWidget *parent) : QAbstractButton(parent) {
     setFocusPolicy(Qt::StrongFocus);
     setCursor(Qt::PointingHandCursor);
     setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
-    setFixedHeight(118);
 }
 void BoardCell::show(const StationSummary &s, const QString &axis, const QString &station) {
     const QString before = accessibleName();
@@ -48,13 +47,14 @@ void BoardCell::paintEvent(QPaintEvent *) {
     p.setPen(QPen(t.rule2, 1));
     p.drawLine(0, height() - 1, width(), height() - 1);
     paintPin(p, {11, 22}, m_verdict, {26, 13}, m_begun);
-    int px = 20;
+    const bool tall = height() > 150; // a large window: larger words
+    int px = tall ? 26 : 20;
     while (px > 12 && QFontMetrics(face(px, true)).horizontalAdvance(m_figure) > width() - 54)
         --px;
     p.setFont(face(px, true));
     p.setPen(t.ink);
     p.drawText(QRectF(45, 8, width() - 50, 28), Qt::AlignLeft | Qt::AlignVCenter, m_figure);
-    p.setFont(face(13));
+    p.setFont(face(tall ? 15 : 13));
     const int bottom = m_done >= 0 || m_hasRung ? 26 : 6;
     const QRectF box(11, 40, width() - 20, height() - 40 - bottom);
     // whole lines only; a sentence that is longer ends in dots
@@ -63,7 +63,7 @@ void BoardCell::paintEvent(QPaintEvent *) {
     option.setWrapMode(QTextOption::WordWrap);
     layout.setTextOption(option);
     layout.beginLayout();
-    const int most = int(box.height() / 17);
+    const int lineStep = tall ? 20 : 17, most = int(box.height() / lineStep);
     double y = 0;
     for (int n = 0; n < most; ++n) {
         auto line = layout.createLine();
@@ -73,8 +73,8 @@ void BoardCell::paintEvent(QPaintEvent *) {
         const QString words =
             last ? QFontMetrics(p.font()).elidedText(m_sentence.mid(line.textStart()), Qt::ElideRight, int(box.width()))
                  : m_sentence.mid(line.textStart(), line.textLength());
-        p.drawText(QPointF(box.left(), box.top() + y + 13), words);
-        y += 17;
+        p.drawText(QPointF(box.left(), box.top() + y + lineStep - 4), words);
+        y += lineStep;
     }
     layout.endLayout();
     if (m_done >= 0 && m_of > 0) { // ticks
@@ -252,6 +252,7 @@ void BoardPage::rebuild() {
         m_cells.emplace_back();
         for (std::size_t c = 0; c < StationSpine::stations().size(); ++c) {
             auto *cell = new BoardCell(m_cellsHost);
+            cell->setFixedHeight(AxisStrip::rowHeight(height(), m_order.size()));
             const auto station = StationSpine::stations()[c].first;
             cell->setObjectName(u"cell_%1_%2"_s.arg(QString::fromStdString(m_order[r])).arg(int(station)));
             const auto axis = m_order[r];
@@ -360,6 +361,13 @@ void BoardPage::rebuildWorst(const std::vector<WorstRow> &rows, const QString &c
         if (shown < 3) m_worst->addWidget(makeRule(m_below));
         ++shown;
     }
+}
+
+void BoardPage::resizeEvent(QResizeEvent *e) {
+    QWidget::resizeEvent(e);
+    for (auto *cell : m_cellsHost->findChildren<BoardCell *>())
+        cell->setFixedHeight(AxisStrip::rowHeight(height(), m_order.size()));
+    if (e->oldSize().width() != width()) refreshBelow(); // what a line of it has room for
 }
 
 void BoardPage::refreshBelow() {

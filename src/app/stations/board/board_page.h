@@ -62,6 +62,7 @@ signals:
     void openAsked();
 
 protected:
+    void resizeEvent(QResizeEvent *e) override;
     void keyPressEvent(QKeyEvent *e) override;
     bool eventFilter(QObject *o, QEvent *e) override;
 

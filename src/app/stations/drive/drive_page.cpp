@@ -279,10 +279,10 @@ std::vector<SideFigure> sideBySide(const ProvedAxis &a, const ProvedAxis &b, dou
     add(u"Heaviest cut"_s, torque(a, true), torque(b, true), true, times);
     add(u"Rapid"_s, torque(a, false), torque(b, false), true, times);
     const auto &sa = a.evaluation.state, &sb = b.evaluation.state;
-    add(u"Lost motion, mm"_s, sa.lostMotion * 1e3, sb.lostMotion * 1e3, false,
-        [](double v) { return text(numberText(v, 2)); });
-    add(u"Full step, µm"_s, sa.fullStep * 1e6, sb.fullStep * 1e6, false,
-        [](double v) { return text(numberText(v, 3)); });
+    add(u"Lost motion, "_s + text(unitLabel(shownUnit("mm"))), sa.lostMotion, sb.lostMotion, false,
+        [](double v) { return text(shownNumber(v, Dimension::Length, "mm", 2)); });
+    add(u"Full step, "_s + text(unitLabel(shownUnit("um"))), sa.fullStep, sb.fullStep, false,
+        [](double v) { return text(shownNumber(v, Dimension::Length, "um", 3)); });
     auto stays = [](const ProvedAxis &p) {
         for (const auto &f : p.evaluation.findings) // upright: what the proof says of it, a brake counted
             if (f.id == "M8"_check && f.verdict != Verdict::NotKnown)
@@ -293,7 +293,7 @@ std::vector<SideFigure> sideBySide(const ProvedAxis &a, const ProvedAxis &b, dou
                                                                                         : 0.0;
     };
     add(u"Holds, power off"_s, stays(a), stays(b), true, [](double v) {
-        return v > 1.5 ? u"yes"_s : v > 0.5 ? u"not surely"_s : u"no"_s;
+        return v > 1.5 ? u"yes"_s : v > 0.5 ? u"unsure"_s : u"no"_s;
     });
     add(u"Still to spend, "_s + currency, costA, costB, false, [](double v) { return text(numberText(v, 4)); });
     return out;

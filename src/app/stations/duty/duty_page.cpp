@@ -47,7 +47,14 @@ QString nameOf(const QString &kind) {
                                                {u"rapid"_s, u"Rapid"_s},     {u"stand"_s, u"Change the work"_s}};
     return names.value(kind, u"Cut"_s);
 }
-QString mmPerMin(double v) { return v == v ? text(numberText(v * 60e3, v * 60e3 >= 1000 ? 4 : 3)) : u"not known"_s; }
+QString mmPerMin(double v) {
+    return v == v ? text(shownNumber(v, Dimension::Speed, "mm/min", v * 60e3 >= 1000 ? 4 : 3)) : u"not known"_s;
+}
+QStringList moveHeads() {
+    return {u"Move"_s,    u"length, %1"_s.arg(text(unitLabel(shownUnit("mm")))),
+            u"feed"_s,    u"force, %1"_s.arg(text(unitLabel(shownUnit("N")))),
+            u"time, s"_s, u"what it tells"_s};
+}
 QString keyOf(int n) { return QString(u"%1"_s).arg(n, 2, 10, QLatin1Char('0')); }
 } // namespace
 
@@ -125,8 +132,7 @@ void DutyPage::buildLeft(QVBoxLayout *left) {
     auto *mv = new QVBoxLayout(moves);
     mv->setContentsMargins(0, 0, 0, 0);
     mv->setSpacing(3);
-    m_movesModel =
-        new CellsModel({u"Move"_s, u"length, mm"_s, u"feed"_s, u"force, N"_s, u"time, s"_s, u"what it tells"_s}, this);
+    m_movesModel = new CellsModel(moveHeads(), this);
     m_moves = new CellsView(m_movesModel, moves);
     m_moves->setObjectName(u"movesTable"_s);
     m_moves->setAccessibleName(u"Moves of the cycle"_s);
@@ -466,7 +472,7 @@ void DutyPage::showMoves(const ProvedAxis &p) {
             else if (std::fabs(b.axial) == heaviest && m.cuts.size() > 1)
                 tells = u"heaviest"_s;
             else if (cut->chip == cut->chip)
-                tells = u"chip %1"_s.arg(text(valueText(cut->chip, Dimension::Length, "mm", 2)));
+                tells = u"chip %1"_s.arg(text(shownNumber(cut->chip, Dimension::Length, "mm", 2)));
             if (cut->runInNeeded == cut->runInNeeded)
                 tells = cut->runInFree == cut->runInFree
                             ? u"run-in %1 of %2"_s.arg(text(valueText(cut->runInNeeded, Dimension::Length, "mm", 2)),
@@ -503,11 +509,11 @@ void DutyPage::showMoves(const ProvedAxis &p) {
             return v1.known() ? (v1.assumed() ? u"≈ "_s : QString()) + words : QString();
         };
         r.cells = {name,
-                   right(shown(move.length, text(valueText(move.length.v, Dimension::Length, "mm", 4)))),
+                   right(shown(move.length, text(shownNumber(move.length.v, Dimension::Length, "mm", 4)))),
                    right(move.kind == MoveKind::Stand ? QString() : mmPerMin(b.speed)),
-                   right(b.axial == b.axial
-                             ? (assumed && cut ? u"≈ "_s : QString()) + text(numberText(std::fabs(b.axial), 3))
-                             : u"?"_s,
+                   right(b.axial == b.axial ? (assumed && cut ? u"≈ "_s : QString()) +
+                                                  text(shownNumber(std::fabs(b.axial), Dimension::Force, "N", 3))
+                                            : u"?"_s,
                          on || (cut && std::fabs(b.axial) == heaviest)),
                    right(b.time == b.time ? text(numberText(b.time, 3)) : u"?"_s),
                    right(tells)};
@@ -515,6 +521,7 @@ void DutyPage::showMoves(const ProvedAxis &p) {
         r.tip = text(cut && !cut->problem.empty() ? cut->problem : b.missing);
         rows.push_back(std::move(r));
     }
+    m_movesModel->setHeads(moveHeads());
     m_filling = true;
     m_movesModel->edited = [this](const QString &id, int column, const QString &typed) {
         const auto &moves = proved().model.moves;

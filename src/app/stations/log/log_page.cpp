@@ -81,12 +81,13 @@ LogPage::LogPage(Session *session, QWidget *parent) : StationPage(session, Stati
     m_new = new QLineEdit(this);
     m_new->setObjectName(u"newEntry"_s);
     m_new->setAccessibleName(u"New entry"_s);
-    m_new->setPlaceholderText(u"what happened, as you would say it: lost motion X was 0.34, now 0.05, took 1.5 h"_s);
+    m_new->setPlaceholderText(u"in your own words: lost motion X was 0.34, now 0.05, took 1.5 h"_s);
     m_new->setFont(mono(15));
     m_new->setMaxLength(400);
     m_new->setProperty("plain", true);
     left->addWidget(m_new);
     connect(m_new, &QLineEdit::returnPressed, this, &LogPage::write);
+    m_new->installEventFilter(this);
     auto *understood = new FlowLayout(4);
     m_understoodHead = makeLabel(u"understood"_s, 13, Ink::Label, false, false, this);
     m_understoodHead->setObjectName(u"understood"_s);
@@ -95,7 +96,6 @@ LogPage::LogPage(Session *session, QWidget *parent) : StationPage(session, Stati
         auto *b = makeButton({}, u"piece%1"_s.arg(k), this);
         b->setProperty("quiet", true);
         b->setFocusPolicy(Qt::NoFocus); // the line keeps the focus
-        b->setShortcut(QKeySequence(Qt::ALT | Qt::Key(Qt::Key_1 + int(k))));
         b->setToolTip(u"Alt+%1 takes it back: it stays words"_s.arg(k + 1));
         connect(b, &QPushButton::clicked, this, [this, k] {
             const auto pieces = readLine().pieces;
@@ -324,11 +324,7 @@ void LogPage::showUnderstood() {
                                              : u"understood, Alt+number takes back:"_s);
     for (std::size_t k = 0; k < m_understood.size(); ++k) {
         m_understood[k]->setVisible(writing && k < pieces.size());
-        if (k < pieces.size()) {
-            m_understood[k]->setText(u"%1 %2"_s.arg(k + 1).arg(text(pieces[k].second)));
-            // setText forgets the key of a button
-            m_understood[k]->setShortcut(QKeySequence(Qt::ALT | Qt::Key(Qt::Key_1 + int(k))));
-        }
+        if (k < pieces.size()) { m_understood[k]->setText(u"%1 %2"_s.arg(k + 1).arg(text(pieces[k].second))); }
     }
 }
 
@@ -341,6 +337,18 @@ void LogPage::write() {
     m_table->setCurrentId(QString::fromStdString(patch.pointer.substr(5)));
     if (patch.value.value("kind", std::string()) == "decided")
         emit said(u"A decision needs its reason, or nobody learns from it: Enter on it, then Why."_s);
+}
+
+bool LogPage::eventFilter(QObject *o, QEvent *e) {
+    if (o == m_new && e->type() == QEvent::KeyPress) {
+        const auto *k = static_cast<QKeyEvent *>(e);
+        const int n = k->key() - Qt::Key_1;
+        if (k->modifiers() == Qt::AltModifier && n >= 0 && n < int(m_understood.size())) {
+            if (m_understood[std::size_t(n)]->isVisible()) m_understood[std::size_t(n)]->click();
+            return true;
+        }
+    }
+    return StationPage::eventFilter(o, e);
 }
 
 bool LogPage::handleKey(QKeyEvent *e) {

@@ -40,6 +40,7 @@ public:
     void goTo(const QString &entry) override;
 
 protected:
+    bool eventFilter(QObject *o, QEvent *e) override;
     void update(const ProvedAxis &proved) override;
 
 private:

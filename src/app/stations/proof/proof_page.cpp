@@ -20,7 +20,7 @@ void MarginLadder::refresh(const ProvedAxis &p, int current) {
     m_rows.clear();
     QString words;
     for (const auto &f : p.evaluation.findings) {
-        m_rows.push_back({f, text(titleOf(p.model, f)), f.rung ? text(figuresOf(f, viewUnits().system)) : QString(),
+        m_rows.push_back({f, text(titleOf(p.model, f)), f.rung ? text(figuresOf(f)) : QString(),
                           f.missing ? u"?"_s : text(marginText(f))});
         words += rowText(int(m_rows.size()) - 1) + u"\n"_s;
     }

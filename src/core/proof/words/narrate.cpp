@@ -49,25 +49,20 @@ std::string bandText(const Finding &f) {
     return numberText(f.low, 2) + "–" + timesText(f.high);
 }
 
-std::string figuresOf(const Finding &f, UnitSystem units) {
+std::string figuresOf(const Finding &f) {
     if (f.missing) return "";
-    const auto unit = f.unit;
-    std::string label = unitLabel(unit);
-    double scale = 1;
-    if (units == UnitSystem::Inch) {
-        const auto other = inchUnit(unit);
-        if (other != unit) {
-            scale = unitInSi(unit, rowDimension(f)).value_or(1) / unitInSi(other, rowDimension(f)).value_or(1);
-            label = unitLabel(other);
-        }
-    }
+    const std::string label = unitLabel(shownUnit(f.unit));
+    const double scale = shownScale(rowDimension(f), f.unit);
     if (!f.rung) {
         if (f.id == "P2"_check) return numberText(inRowUnit(f, f.demand) * scale, 2) + std::string(nbsp) + label;
         return "";
     }
     const std::string u = label.empty() ? "" : std::string(nbsp) + label;
     auto shown = [&](double v) {
-        return numberText(inRowUnit(f, v) * scale, std::fabs(inRowUnit(f, v)) >= 1000 ? 4 : 3);
+        const int digits = std::fabs(inRowUnit(f, v)) >= 1000 ? 4 : 3;
+        return scale == 1 ? numberText(inRowUnit(f, v), digits)
+                          : shownNumber(inRowUnit(f, v) * unitInSi(f.unit, rowDimension(f)).value_or(1),
+                                        rowDimension(f), f.unit, digits);
     };
     return shown(f.demand) + " of " + shown(f.capacity) + u;
 }

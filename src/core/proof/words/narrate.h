@@ -2,13 +2,10 @@
 #pragma once
 
 #include "proof/check.h"
-#include "units/typed.h"
+#include "units/shown_units.h"
 #include <string>
 
 namespace lw {
-
-/// Units of length people asked to see.
-enum class UnitSystem { Metric, Inch };
 
 /// "Roughing cut", "Rapid, speeding up", "Belt swing, bent end": a row of the ladder.
 [[nodiscard]] std::string titleOf(const AxisModel &m, const Finding &f);
@@ -21,7 +18,7 @@ enum class UnitSystem { Metric, Inch };
 /// The same, else the usual caution beside such work while the finding does not hold: for report and command line.
 [[nodiscard]] std::string cautionOf(const AxisModel &m, const AxisState &s, const Finding &f);
 /// "1.05 of 1.85 N·m": demand of capacity.
-[[nodiscard]] std::string figuresOf(const Finding &f, UnitSystem units = UnitSystem::Metric);
+[[nodiscard]] std::string figuresOf(const Finding &f);
 /// "1.8×", or the quantity itself where the row has no rung.
 [[nodiscard]] std::string marginText(const Finding &f);
 [[nodiscard]] std::string timesText(double ratio);
