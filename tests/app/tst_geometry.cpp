@@ -127,9 +127,14 @@ private slots:
                     m_window->showBoard();
                 else
                     m_window->showStation(StationId(station), axis);
-                for (int k = 0; k < 3; ++k)
+                m_window->mendNow();
+                QStringList found;
+                for (int k = 0; k < 12; ++k) { // what was changed is laid out in a moment or two
                     QCoreApplication::processEvents();
-                for (const auto &fault : faults())
+                    if (found = faults(); found.isEmpty()) break;
+                    QTest::qWait(25);
+                }
+                for (const auto &fault : found)
                     all << QString::number(station) + u" "_s + QLatin1String(name) + fault;
             }
         }

@@ -323,8 +323,8 @@ void BoardPage::rebuildWorst(const std::vector<WorstRow> &rows, const QString &c
         sentence->setToolTip(sentence->text());
         // the finding first: the mend gives way, and says the rest in its tip
         const int asked = QFontMetrics(face(15)).horizontalAdvance(sentence->text()) + 12;
-        const int room = width() - 520; // of both, beside the money
-        sentence->setMinimumWidth(std::min(asked, room * 7 / 10));
+        const int room = width() - 420; // of both, beside the money
+        sentence->setMinimumWidth(60);
         const int left = std::max(room * 3 / 10, room - asked);
         const QString step = r.trap ? QString::fromStdString(r.trap->key) : QString();
         connect(sentence, &QPushButton::clicked, this,
