@@ -248,6 +248,7 @@ SurveyResult Judge::lostMotion() const {
     r.sentence = "Most of it is " + std::string(pieces[0].name) + ", " + mm(pieces[0].v) + "; then " + pieces[1].name +
                  ", " + mm(pieces[1].v) + ".";
     take(r, "S5"_check);
+    r.cure.clear(); // piece by piece says more than the check's own line
     for (const auto &p : pieces)
         if (p.v > 0.005e-3)
             r.cure += (r.cure.empty() ? "" : "; ") + std::string(p.name) + " " + mm(p.v, 2) + ": " + p.cure;
