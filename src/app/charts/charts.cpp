@@ -133,8 +133,8 @@ void TorqueChart::refresh(const ProvedAxis &p, const Finding *chosen) {
     ticker->largest = largest;
     m_plot->xAxis->setTicker(ticker);
     m_plot->xAxis->setRange(0, std::sqrt(largest));
-    const QString unit = viewUnits().system == UnitSystem::Inch ? u"lbf·in"_s : u"N·m"_s;
-    const double scale = viewUnits().system == UnitSystem::Inch ? 1 / 0.1129848290276167 : 1;
+    const QString unit = text(unitLabel(shownUnit("Nm")));
+    const double scale = shownScale(Dimension::Torque, "Nm");
     if (s.motorKnown) {
         QVector<double> x, design, most, half;
         const double wanted = torqueRails(m.stepper().closedLoop).wanted;

@@ -164,7 +164,7 @@ QString ValueEntry::displayText() const {
     if (!m_spec) return {};
     const auto typed = m_session->typedAt(m_pointer.toStdString());
     const auto value = m_session->at(m_pointer.toStdString());
-    const std::string_view unit = viewUnits().system == UnitSystem::Inch ? inchUnit(m_spec->unit) : m_spec->unit;
+    const std::string_view unit = shownUnit(m_spec->unit);
     const auto shown = [&](double si) {
         const QString label = text(unitLabel(unit));
         return text(valueText(si, m_spec->dimension, unit, 5)) + (label.isEmpty() ? QString() : QChar(0xA0) + label);
@@ -232,7 +232,7 @@ void ValueEntry::begin() {
     m_line->setFont(mono(15));
     setLineInk(m_line, theme().ink);
     if (typed.isEmpty() && m_fallback == m_fallback) { // start from the assumed value, ready to be typed over
-        const std::string_view unit = viewUnits().system == UnitSystem::Inch ? inchUnit(m_spec->unit) : m_spec->unit;
+        const std::string_view unit = shownUnit(m_spec->unit);
         m_line->setText(text(valueText(m_fallback, m_spec->dimension, unit, 5)) + text(unit));
     } else {
         m_line->setText(typed);
@@ -284,7 +284,7 @@ void ValueEntry::commit(bool stepping) {
         return;
     }
     if (before.isEmpty() && m_fallback == m_fallback && !stepping) { // untouched assumption stays one
-        const std::string_view unit = viewUnits().system == UnitSystem::Inch ? inchUnit(m_spec->unit) : m_spec->unit;
+        const std::string_view unit = shownUnit(m_spec->unit);
         if (typed == text(valueText(m_fallback, m_spec->dimension, unit, 5)) + text(unit) || typed.startsWith(u"≈"))
             return;
     }
@@ -386,7 +386,7 @@ void ValueEntry::paintEvent(QPaintEvent *) {
     if (!typed.isEmpty()) {
         const auto read =
             readTyped(m_editing ? m_line->text().toStdString() : typed.toStdString(), m_spec->dimension, m_spec->unit);
-        const std::string_view unit = viewUnits().system == UnitSystem::Inch ? inchUnit(m_spec->unit) : m_spec->unit;
+        const std::string_view unit = shownUnit(m_spec->unit);
         const bool sum = typed.contains(u'+') || typed.contains(u'*') || typed.contains(u'/');
         // what was typed in the field's own unit stands converted in the line itself while nobody types
         const bool own = read && (read->unit.empty() || read->unit == m_spec->unit);

@@ -35,6 +35,7 @@ std::string trimmedAt(const std::string &t) {
 const std::string number = R"([-+]?\d+(?:[.,]\d+)?)";
 const std::string unit = R"((?:\s?(?:mm/min|mm|um|µm|in|thou|Nm|N·m|N|kN|kgf|kg|rpm|V|A|%|K|C|s)\b)?)";
 std::regex pattern(const std::string &p) { return std::regex(p, std::regex::ECMAScript | std::regex::icase); }
+std::regex asWord(const std::string &words) { return pattern("(^|\\W)(" + words + ")(?=$|\\W)"); }
 } // namespace
 
 ReadEntry readEntry(const std::string &line, LogKind otherwise, const std::vector<std::string> &axes,
@@ -47,6 +48,19 @@ ReadEntry readEntry(const std::string &line, LogKind otherwise, const std::vecto
     static const auto fromTo = pattern(R"(\bfrom\s+()" + number + unit + R"()\s+to\s+()" + number + unit + ")");
     static const auto price = pattern(R"((?:(€|\$|£|EUR|USD|GBP)\s?()" + number + R"())|(?:()" + number +
                                       R"()\s?(€|\$|£|EUR\b|USD\b|GBP\b|euros?\b|dollars?\b|pounds?\b)))");
+    // made once: the line is read at each key
+    static const auto byVerb = [] {
+        std::vector<std::pair<std::regex, LogKind>> all;
+        for (const auto &verb : verbs)
+            all.emplace_back(asWord(verb.words), verb.kind);
+        return all;
+    }();
+    static const auto named = [] {
+        std::vector<std::pair<const char *, std::regex>> all;
+        for (const char *name : figures)
+            all.emplace_back(name, asWord(name));
+        return all;
+    }();
     ReadEntry read;
     read.kind = otherwise;
     read.text = trimmedAt(line);
@@ -69,12 +83,12 @@ ReadEntry readEntry(const std::string &line, LogKind otherwise, const std::vecto
     if (!said) {
         std::size_t first = std::string::npos;
         LogKind kind = otherwise;
-        for (const auto &verb : verbs) {
+        for (const auto &[words, kindOf] : byVerb) {
             std::smatch m;
-            if (!std::regex_search(small, m, pattern("(^|\\W)(" + std::string(verb.words) + ")(?=$|\\W)"))) continue;
+            if (!std::regex_search(small, m, words)) continue;
             if (const auto at = std::size_t(m.position(2)); at < first) {
                 first = at;
-                kind = verb.kind;
+                kind = kindOf;
             }
         }
         if (first != std::string::npos && understood(EntryPiece::Kind, std::string(logKindCode(kind))))
@@ -90,8 +104,8 @@ ReadEntry readEntry(const std::string &line, LogKind otherwise, const std::vecto
             break;
         }
     }
-    for (const char *name : figures)
-        if (std::regex_search(small, pattern("(^|\\W)" + std::string(name) + "(?=$|\\W)"))) {
+    for (const auto &[name, words] : named)
+        if (std::regex_search(small, words)) {
             if (understood(EntryPiece::Figure, name)) read.label = name;
             break;
         }

@@ -1,7 +1,7 @@
 // Every check has a row of inputs for each verdict it can give: what the input does to the verdict, check by check.
 // The jobs are the demo's and the random ones; the verdicts were taken down once and read through: more torque, less
 // pull, a shorter screw must not make anything worse.
-#include "demo_job.h"
+#include "rare_jobs.h"
 #include "proof/doubt/doubt.h"
 #include "proof/machine.h"
 #include "test_list.h"
@@ -20,15 +20,9 @@ class TestCheckRows : public QObject {
         auto &job = m_jobs[name];
         if (!job.is_null()) return job;
         if (name == "thread") {
-            job = bareJob("mini_lathe", "Z");
-            setAt(job, "/axes/Z/duty/moves/1", {{"kind", "threading"}, {"material", "mild_steel"}});
-            for (const auto &[key, typed] :
-                 {std::pair{"pitch_mm", "1.5mm"}, {"spindle_rpm", "200rpm"}, {"free_mm", "4mm"}})
-                put(job, std::string("/axes/Z/duty/moves/1/") + key, typed);
+            job = threadJob();
         } else if (name == "climb") {
-            job = demoJob();
-            for (auto &[key, row] : job["axes"]["X"]["duty"]["moves"].items())
-                if (row["kind"] == "milling") row["mode"] = "climb";
+            job = climbJob();
         } else if (name.starts_with("random ")) {
             QFile f(QStringLiteral(LW_TEST_DATA "/format1/random.json"));
             if (!f.open(QIODevice::ReadOnly)) qFatal("no random jobs");
@@ -96,11 +90,10 @@ private slots:
             if (!r.contains(name)) continue;
             const auto f = found(job(r["job"]), r, r[name]);
             QVERIFY2(f, (std::string(name) + ": no such finding").c_str());
-            QVERIFY2(f->verdict == verdict,
-                     (std::string(name) + " is " + std::string(verdictCode(f->verdict)) + ", margin " +
-                      std::to_string(f->margin) + ", demand " + std::to_string(f->demand) + ", capacity " +
-                      std::to_string(f->capacity))
-                         .c_str());
+            QVERIFY2(f->verdict == verdict, (std::string(name) + " is " + std::string(verdictCode(f->verdict)) +
+                                             ", margin " + std::to_string(f->margin) + ", demand " +
+                                             std::to_string(f->demand) + ", capacity " + std::to_string(f->capacity))
+                                                .c_str());
             if (!(f->margin == f->margin)) continue;
             QVERIFY2(f->margin <= last, (std::string(name) + ": margin went up").c_str()); // worse verdict, less margin
             last = f->margin;

@@ -7,7 +7,7 @@
 #include "proof/words/narrate.h"
 #include "proof/words/working.h"
 #include "proof_of.h"
-#include "demo_job.h"
+#include "rare_jobs.h"
 
 using namespace lw;
 using Json = nlohmann::json;
@@ -137,15 +137,8 @@ private slots:
             jobs.emplace_back("random " + std::to_string(n++), r->project);
         }
         // a thread to cut, a climb cut on a table that slides: none of those jobs has them
-        auto lathe = bareJob("mini_lathe", "Z");
-        setAt(lathe, "/axes/Z/duty/moves/1", {{"kind", "threading"}, {"material", "mild_steel"}});
-        for (const auto &[key, typed] : {std::pair{"pitch_mm", "1.5mm"}, {"spindle_rpm", "200rpm"}, {"free_mm", "4mm"}})
-            put(lathe, std::string("/axes/Z/duty/moves/1/") + key, typed);
-        jobs.emplace_back("thread", lathe);
-        auto climb = demoJob();
-        for (auto &[key, row] : climb["axes"]["X"]["duty"]["moves"].items())
-            if (row["kind"] == "milling") row["mode"] = "climb";
-        jobs.emplace_back("climb", climb);
+        jobs.emplace_back("thread", threadJob());
+        jobs.emplace_back("climb", climbJob());
         for (const auto &[name, job] : jobs)
             for (const auto &axis : axisOrder(job))
                 for (const auto &design : designsOf(job, axis)) {
