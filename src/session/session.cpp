@@ -317,7 +317,13 @@ const BuildPlan &Session::plan() const {
     return *m_plan;
 }
 const PartTotals &Session::totals() const {
-    if (!m_totals) m_totals = partTotals(m_project, parts());
+    if (!m_totals) {
+        std::vector<std::string> open;
+        for (const auto &a : designed())
+            for (const auto &what : partsStillOpen(*a.model))
+                open.push_back(a.model->id + " " + what);
+        m_totals = partTotals(m_project, parts(), std::move(open));
+    }
     return *m_totals;
 }
 const PredictionsByAxis &Session::predictions() const {
@@ -335,6 +341,18 @@ const std::vector<LogEntry> &Session::log() const {
         judgeDecisions(*m_log, predictions());
     }
     return *m_log;
+}
+std::vector<AxisFinding> Session::notHolding() const {
+    std::vector<AxisFinding> out;
+    for (const auto &id : axes())
+        for (const auto &f : proved(id).evaluation.findings)
+            if (f.verdict != Verdict::Holds) out.push_back({id, &f});
+    const auto torque = [](const Finding &f) { return f.id == "C01"_check || f.id == "C02"_check; };
+    std::stable_sort(out.begin(), out.end(), [&](const AxisFinding &a, const AxisFinding &b) {
+        if (a.finding->verdict != b.finding->verdict) return a.finding->verdict < b.finding->verdict;
+        return torque(*a.finding) > torque(*b.finding);
+    });
+    return out;
 }
 StationSummary Session::summary(StationId station, const std::string &axis) const {
     const auto &p = proved(axis);
@@ -359,6 +377,12 @@ std::string Session::now() const {
 Day Session::today() const { return dayFromIso(now().substr(0, 10)).value_or(Day{}); }
 
 std::vector<PartLine> Session::parts(const std::string &axis, const std::string &designId) const {
+    if (designId.empty() || designId == design(axis)) { // as the whole job has them: what axes share is paid once
+        std::vector<PartLine> own;
+        for (const auto &line : parts())
+            if (line.axis == axis) own.push_back(line);
+        return own;
+    }
     const auto &p = proved(axis, designId);
     if (!m_stored) m_stored = readStoredParts(m_project);
     return partLines(*m_stored, std::array{DesignedAxis{&p.model, &p.evaluation.state}}, false);

@@ -22,6 +22,12 @@ struct ProvedAxis {
     Evaluation evaluation;
 };
 
+/// A finding with the axis it is of; valid until the next edit.
+struct AxisFinding {
+    std::string axis;
+    const Finding *finding;
+};
+
 class Session : public QObject {
     Q_OBJECT
 public:
@@ -84,6 +90,8 @@ public:
     /// Said and is, of every axis; the log with its decisions judged by them; both kept until the next edit.
     [[nodiscard]] const PredictionsByAxis &predictions() const;
     [[nodiscard]] const std::vector<LogEntry> &log() const;
+    /// Every finding of every axis that does not hold, what fails first, torque before the rest.
+    [[nodiscard]] std::vector<AxisFinding> notHolding() const;
     /// One cell of the board.
     [[nodiscard]] StationSummary summary(StationId station, const std::string &axis) const;
     /// The moment, ISO "2026-03-12T19:42:10"; of a sample the day it is looked at on.

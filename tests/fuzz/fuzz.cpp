@@ -14,7 +14,7 @@
 #include "proof/program_report.h"
 #include "search/result_json.h"
 #include "proof/words/working.h"
-#include "shop/catalogue.h"
+#include "catalogue/csv.h"
 #include "shop/parts.h"
 #include "survey/cards.h"
 #include "survey/readings_table.h"

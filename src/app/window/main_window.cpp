@@ -324,7 +324,10 @@ void MainWindow::mendNow() {
             std::vector<std::pair<Finding, Mend>> out;
             for (const auto &f : findings)
                 if (const auto mends = finder.of(f); !mends.empty()) out.emplace_back(f, mends.front());
-            m_board->setMends(id, out);
+            std::vector<Mend> first;
+            for (const auto &[f, mend] : out)
+                if (f.verdict == Verdict::Fails) first.push_back(mend);
+            m_board->setMends(id, out, finder.together(first));
         }
         return;
     }

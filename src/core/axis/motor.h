@@ -37,6 +37,8 @@ struct SupplyModel {
     std::string id;
     Known voltage, power, sag;
     bool unregulated = false;
+    /// How far the mains may lift it: a plain transformer follows them, +10 % (EN 50160), a regulated one does not.
+    [[nodiscard]] double mainsHigh() const { return unregulated ? 1.1 : 1.0; }
 };
 struct MotorCable {
     Known resistance, length; ///< there and back, one phase; m

@@ -1,5 +1,6 @@
 // The chain of a design: motor with its drive and supply, stages, final element with its ends, brake.
 #include "axis/model_reader.h"
+#include "catalogue/catalogue.h"
 #include <algorithm>
 #include <cmath>
 
@@ -74,7 +75,6 @@ void ModelReader::readDriveSettings(const Stepper &s) {
     }
     const auto micro = design("drive/microsteps");
     if (micro.known()) set.microsteps = std::clamp(static_cast<int>(micro.v), 1, 1024);
-    set.voltLimit = design("drive/volt_limit_V");
     set.pulseHigh = design("drive/pulse_high_us");
     set.damping = designText("drive/damping") == "yes";
     set.torqueLimit = design("drive/torque_limit_Nm");
@@ -94,6 +94,14 @@ void ModelReader::readDriveSettings(const Stepper &s) {
         const double share = measured(supply.sag) ? 0.1 : supply.unregulated ? 0.5 : 0;
         if (share > 0) spreadBy(supply.sag, 1 - share, 1 + share, Shape::Uniform);
     }
+    set.voltLimit = design("drive/volt_limit_V");
+    // A drive that is still to be bought brings its own limit; one that is here has it on its plate.
+    const auto line = "/parts/" + m.id + "-drive/";
+    const auto state = textAt(m_project, line + "state", "idea");
+    if (!set.voltLimit.known() && supply.voltage.known() && state == "idea" && textAt(m_project, line + "text").empty())
+        if (const auto *sold =
+                catalogueInUse().driveFor(supply.voltage.v * supply.mainsHigh(), set.peak.v, s.closedLoop))
+            set.voltLimit = assumed(sold->voltsMost);
     m.cable.length = design("cable/length_mm");
     const auto area = design("cable/cross_section_mm2");
     // Loop of two conductors, copper 0.0175 ohm mm2/m (IEC 60028 at 20 C: 1/58).

@@ -5,7 +5,7 @@
 #include "commission/readings.h"
 #include "drive/steps.h"
 #include "proof/words/narrate.h"
-#include "shop/catalogue.h"
+#include "catalogue/csv.h"
 #include <algorithm>
 #include <cmath>
 

@@ -1,7 +1,7 @@
 #include "logbook/log.h"
 #include "units/plain_number.h"
 #include "machine/fields.h"
-#include "shop/catalogue.h"
+#include "catalogue/csv.h"
 #include <algorithm>
 #include <cmath>
 

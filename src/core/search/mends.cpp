@@ -1,10 +1,11 @@
 #include "search/mends.h"
 #include "proof/checks/limits.h"
 #include "proof/words/narrate.h"
-#include "shop/catalogue.h"
+#include "catalogue/catalogue.h"
 #include "shop/parts.h"
 #include "machine/rides.h"
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <set>
 
@@ -30,7 +31,10 @@ struct MendGround {
         }
         for (const auto &g : prove(m).findings)
             if (g.verdict == Verdict::Fails) failing.push_back(g);
-        asked = partsAsked(m, evaluate(m).state);
+        const auto now = evaluate(m).state;
+        asked = partsAsked(m, now);
+        const std::array designed{DesignedAxis{&m, &now}};
+        lines = partLines(readStoredParts(project), designed, false);
         if (const auto parts = project.find("parts"); parts != project.end() && parts->is_object())
             for (auto it = parts->begin(); it != parts->end();
                  ++it) { // paid and here; of what is fitted only this axis' own
@@ -44,6 +48,40 @@ struct MendGround {
     Json job;
     std::vector<Finding> failing;
     std::vector<PartAsked> asked;
+    std::vector<PartLine> lines; ///< the list as it stands
+
+    /// What has to be bought new for a changed design: a part that is asked for already costs nothing more, one that
+    /// has arrived is paid.
+    void price(const AxisModel &after, const AxisState &state, Mend &mend) const {
+        mend.price = mend.listed = 0;
+        mend.priced = true;
+        for (const auto &part : partsAsked(after, state)) {
+            const auto same = [&](const PartAsked &b) { return b.ref == part.ref && b.text == part.text; };
+            if (std::any_of(asked.begin(), asked.end(), same) || inHand.count(part.text)) continue;
+            if (!(part.price == part.price)) {
+                mend.priced = false;
+                continue;
+            }
+            mend.price += part.price;
+            for (const auto &line : lines)
+                if (line.designRef == part.ref && line.state == PartState::Idea && line.source == part.source &&
+                    line.price == line.price)
+                    mend.listed += std::min(part.price, line.price);
+        }
+    }
+    /// The axis with these changes made: changed in place and put back, a copy of it for every attempt would be its
+    /// dearest part.
+    AxisModel changed(const std::vector<Patch> &patches) {
+        std::vector<Json> before;
+        for (const auto &p : patches)
+            before.push_back(valueAt(job, p.pointer));
+        for (const auto &p : patches)
+            setAt(job, p.pointer, p.value);
+        auto after = readAxis(job, m.id, m.designId);
+        for (std::size_t k = patches.size(); k-- > 0;)
+            setAt(job, patches[k].pointer, before[k]);
+        return after;
+    }
     std::set<std::string> inHand;
 };
 
@@ -61,28 +99,8 @@ private:
     static Json typed(const std::string &text, const char *standing = "stated") {
         return {{"typed", text}, {"standing", standing}};
     }
-    /// What has to be bought new for the changed design: a part that is asked for already costs nothing more, one that
-    /// has arrived is paid.
-    double priceOf(const AxisModel &after, const AxisState &state) const {
-        double sum = 0;
-        for (const auto &part : partsAsked(after, state)) {
-            const auto same = [&](const PartAsked &b) { return b.ref == part.ref && b.text == part.text; };
-            if (std::any_of(m_ground.asked.begin(), m_ground.asked.end(), same)) continue;
-            if (m_ground.inHand.count(part.text)) continue;
-            sum += part.price;
-        }
-        return sum;
-    }
     void attempt(std::string words, std::vector<Patch> patches) {
-        // changed in place and put back: a copy of the axis for every attempt would be its dearest part
-        std::vector<Json> before;
-        for (const auto &p : patches)
-            before.push_back(valueAt(m_ground.job, p.pointer));
-        for (const auto &p : patches)
-            setAt(m_ground.job, p.pointer, p.value);
-        const auto after = readAxis(m_ground.job, m.id, m.designId);
-        for (std::size_t k = patches.size(); k-- > 0;)
-            setAt(m_ground.job, patches[k].pointer, before[k]);
+        const auto after = m_ground.changed(patches);
         const auto e = prove(after);
         Mend mend;
         mend.patches = std::move(patches);
@@ -100,9 +118,7 @@ private:
             mend.breaks +=
                 g.verdict == Verdict::Fails && std::none_of(m_ground.failing.begin(), m_ground.failing.end(),
                                                             [&](const Finding &f) { return sameSubject(f, g); });
-        const double price = priceOf(after, e.state);
-        mend.priced = price == price;
-        mend.price = mend.priced ? price : 0;
+        m_ground.price(after, e.state, mend);
         mend.words = std::move(words);
         m_mends.push_back(std::move(mend));
     }
@@ -275,14 +291,11 @@ void Search::slot() {
 void Search::brakes() {
     if (!m.vertical) return;
     const double need = 2 * m.weightAlong() * m.lead.v / (2 * pi);
-    for (const auto &b : powerOffBrakes())
-        if (b.torque >= need) {
-            attempt("A brake of " + numberText(b.torque, 2) + "\u00a0N·m on the screw makes it",
-                    {{d + "brake/torque_Nm", typed(numberText(b.torque, 2) + " N m", "catalogue")},
-                     {d + "brake/where", "screw"},
-                     {d + "brake/delay_s", typed("0.05s", "catalogue")}});
-            break;
-        }
+    if (const auto *b = catalogueInUse().brakeFor(need))
+        attempt("A brake of " + numberText(b->torque, 2) + "\u00a0N·m on the screw makes it",
+                {{d + "brake/torque_Nm", typed(numberText(b->torque, 2) + " N m", "catalogue")},
+                 {d + "brake/where", "screw"},
+                 {d + "brake/delay_s", typed("0.05s", "catalogue")}});
 }
 
 /// What keeps a run into a stop from breaking the axis: coming there slowly, a bumper that takes what turns, a motor
@@ -383,6 +396,20 @@ std::vector<Mend> Search::run() {
 }
 } // namespace
 
+std::string mendWords(const Mend &m, const std::string &currency) {
+    std::string t = m.words;
+    if (m.price > 0) {
+        t += ":\u00a0≈" + numberText(m.price, 3) + "\u00a0" + currency;
+        if (m.listed > m.price - 0.5)
+            t += ", on the list already";
+        else if (m.listed > 0.5)
+            t += ", " + numberText(m.listed, 3) + " of it on the list";
+    }
+    if (!m.priced) t += m.price > 0 ? " and more: a price is not known" : ": price not known";
+    if (m.breaks > 0) t += " (but " + std::to_string(m.breaks) + " other fails)";
+    return t;
+}
+
 struct MendFinder::Kept {
     AxisModel model;
     MendGround ground;
@@ -390,6 +417,15 @@ struct MendFinder::Kept {
 };
 MendFinder::MendFinder(const Json &project, const AxisModel &m) : m_kept(std::make_unique<Kept>(project, m)) {}
 MendFinder::~MendFinder() = default;
+
+Mend MendFinder::together(const std::vector<Mend> &mends) const {
+    Mend all;
+    for (const auto &m : mends)
+        all.patches.insert(all.patches.end(), m.patches.begin(), m.patches.end());
+    const auto after = m_kept->ground.changed(all.patches);
+    m_kept->ground.price(after, evaluate(after).state, all);
+    return all;
+}
 
 std::vector<Mend> MendFinder::of(const Finding &f) const {
     if (f.verdict == Verdict::Holds) return {};

@@ -15,9 +15,13 @@ struct Mend {
     double margin = notKnown;   ///< of the finding afterwards
     Verdict verdict = Verdict::NotKnown;
     double price = 0;   ///< in the project's currency: what is to be bought new for it
+    double listed = 0;  ///< of the price, what the list of parts holds already for what it replaces
     bool priced = true; ///< false: price not known
     int breaks = 0;     ///< other findings that fail because of it
 };
+
+/// What it does, what it costs and what it breaks: "Pulleys 20:40 make it 2.3×: ≈22 €, on the list already".
+[[nodiscard]] std::string mendWords(const Mend &m, const std::string &currency);
 
 /// Looks for mends of an axis' findings; what they share is worked out once.
 class MendFinder {
@@ -25,6 +29,8 @@ public:
     MendFinder(const nlohmann::json &project, const AxisModel &m);
     ~MendFinder();
     [[nodiscard]] std::vector<Mend> of(const Finding &f) const;
+    /// What several mends taken one after the other have to buy new, with `price`, `listed` and `priced` set.
+    [[nodiscard]] Mend together(const std::vector<Mend> &mends) const;
 
 private:
     struct Kept;

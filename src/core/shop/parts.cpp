@@ -1,7 +1,9 @@
 #include "shop/parts.h"
 #include "units/plain_number.h"
 #include "machine/fields.h"
-#include "shop/catalogue.h"
+#include "catalogue/catalogue.h"
+#include "catalogue/csv.h"
+#include "drive/stepper.h"
 #include "units/typed.h"
 #include <algorithm>
 #include <cmath>
@@ -32,7 +34,7 @@ std::string stageRef(const AxisModel &m, std::size_t place, const std::string &p
 }
 
 void addBeltParts(const AxisModel &m, const ToothedBelt &b, std::size_t place, std::vector<PartAsked> &out) {
-    const auto &cat = shippedCatalogue();
+    const auto &cat = catalogueInUse();
     const auto pulley = [&](const Pulley &p, const char *ref) {
         if (p.teeth < 1 || !p.profile) return;
         const std::string width = p.beltWidth.known() ? "-" + n(p.beltWidth.v * 1e3) : "";
@@ -54,17 +56,58 @@ void addBeltParts(const AxisModel &m, const ToothedBelt &b, std::size_t place, s
 }
 } // namespace
 
+namespace {
+/// Of the cheapest drive listed that takes the voltage its own limit says, and the current it is set to.
+double drivePrice(const AxisModel &m) {
+    const auto *row =
+        catalogueInUse().driveFor(voltageUse * m.drive.voltLimit.v, m.drive.peak.v, m.stepper().closedLoop);
+    return row ? row->price : notKnown;
+}
+} // namespace
+
+std::vector<std::string> partsStillOpen(const AxisModel &m) {
+    std::vector<std::string> out;
+    if (!m.hasMotor()) out.emplace_back("motor");
+    if (!m.supply.voltage.known()) out.emplace_back("supply");
+    for (std::size_t k = 0; k < m.stages.size(); ++k)
+        if (const auto *b = m.stageAs<ToothedBelt>(k)) {
+            if (!b->toothed() || !b->driver.profile) out.emplace_back("pulleys");
+            if (!b->beltProfileRead()) out.emplace_back("belt");
+        }
+    if (!m.wheel() && !m.keepsScrew && !m.screw().named) out.emplace_back("screw");
+    return out;
+}
+
+std::vector<std::string> leftOutOfList(const std::vector<PartLine> &lines) {
+    // what every conversion needs and no design says: held against the words of the lines
+    static const std::pair<const char *, std::vector<std::string_view>> needs[] = {
+        {"motor mount", {"motor plate", "mount", "motor bracket"}},
+        {"controller", {"controller", "motion card", "breakout"}},
+        {"stop button", {"stop button", "emergency", "e-stop"}},
+        {"cable chain", {"cable chain", "drag chain", "cable carrier"}}};
+    std::vector<std::string> out;
+    for (const auto &[name, words] : needs) {
+        const bool listed = std::any_of(lines.begin(), lines.end(), [&](const PartLine &l) {
+            std::string t;
+            for (char c : l.text)
+                t += lowerCase(c);
+            return l.state != PartState::Dropped && std::any_of(words.begin(), words.end(), [&](std::string_view w) {
+                       return t.find(w) != std::string::npos;
+                   });
+        });
+        if (!listed) out.emplace_back(name);
+    }
+    return out;
+}
+
 std::vector<PartAsked> partsAsked(const AxisModel &m, const AxisState &) {
-    const auto &cat = shippedCatalogue();
+    const auto &cat = catalogueInUse();
     std::vector<PartAsked> out;
+    const auto priceOf = [](const auto *row) { return row ? row->price : notKnown; };
     if (m.hasMotor()) {
         const std::string size = m.stepper().face.known() ? n(m.stepper().face.v * 1e3) + " mm" : "";
-        double price = notKnown;
-        for (const auto &c : cat.motors)
-            if (m.stepper().holding.known() &&
-                std::fabs(c.holding - m.stepper().holding.v) < 0.1 * m.stepper().holding.v &&
-                (!m.stepper().face.known() || std::fabs(c.face - m.stepper().face.v * 1e3) < 3))
-                price = c.price;
+        const auto &s = m.stepper();
+        const double price = priceOf(cat.motorLike(s.face.v * 1e3, s.holding.v, s.rated.v, s.closedLoop));
         out.push_back({"motor",
                        "Stepper " + size + ", " + n(m.stepper().holding.v) + " N·m" +
                            (m.stepper().closedLoop ? ", with encoder" : ""),
@@ -72,13 +115,13 @@ std::vector<PartAsked> partsAsked(const AxisModel &m, const AxisState &) {
         out.push_back({"drive",
                        "Stepper drive " + (m.drive.voltLimit.known() ? n(m.drive.voltLimit.v) + " V" : std::string()) +
                            (m.stepper().closedLoop ? ", closed loop" : ""),
-                       "drive", "buy", 38, false});
+                       "drive", "buy", drivePrice(m), false});
     }
     if (m.supply.voltage.known())
         out.push_back({"supply",
                        "Supply " + n(m.supply.voltage.v) + " V" +
                            (m.supply.power.known() ? " " + n(m.supply.power.v) + " W" : ""),
-                       "electrical", "buy", 29, false});
+                       "electrical", "buy", priceOf(cat.supplyFor(m.supply.voltage.v, m.supply.power.v)), false});
     for (std::size_t k = 0; k < m.stages.size(); ++k) {
         if (const auto *b = m.stageAs<ToothedBelt>(k))
             addBeltParts(m, *b, k, out);
@@ -110,7 +153,7 @@ std::vector<PartAsked> partsAsked(const AxisModel &m, const AxisState &) {
         out.push_back(
             {"brake",
              "Power-off brake " + n(m.brakeTorque.v) + " N·m" + (m.brakeOnScrew ? ", on the screw" : ", on the motor"),
-             "mechanical", "buy", brakePrice(m.brakeTorque.v), false});
+             "mechanical", "buy", priceOf(cat.brakeFor(m.brakeTorque.v)), false});
     if (m.bumperStroke.known())
         out.push_back(
             {"bumpers", "Bumpers, a pair, " + n(m.bumperStroke.v * 1e3) + " mm stroke", "mechanical", "buy", 9, false});
@@ -179,10 +222,17 @@ std::vector<PartLine> partLines(const StoredParts &stored, std::span<const Desig
     for (const auto &[key, line] : stored.lines)
         byAxis[line.axis].push_back(&line);
     std::vector<std::string_view> used;
+    std::map<std::string, std::string> supplied; // the axis whose line pays for a supply
     for (const auto &designed : axes) {
         const std::string &axis = designed.model->id;
         used.clear();
-        for (const auto &w : partsAsked(*designed.model, *designed.state)) {
+        for (auto &w : partsAsked(*designed.model, *designed.state)) {
+            if (w.ref == "supply")
+                if (const auto [it, first] = supplied.emplace(designed.model->supply.id, axis); !first) {
+                    w.text += ", shared with " + it->second;
+                    w.source = "have";
+                    w.price = 0;
+                }
             PartLine line;
             const std::string key = axis + "-" + w.ref;
             if (const auto it = stored.lines.find(key); it != stored.lines.end()) {
@@ -259,8 +309,18 @@ double currencyRate(const Json &project, const std::string &currency) {
     return knownAt(project, "/currencies/" + currency + "/rate").v;
 }
 
-PartTotals partTotals(const Json &project, const std::vector<PartLine> &lines) {
+std::string PartTotals::openText() const {
+    std::string t;
+    const std::size_t shown = std::min<std::size_t>(open.size(), 3);
+    for (std::size_t k = 0; k < shown; ++k)
+        t += (k ? ", " : "") + open[k];
+    if (open.size() > shown) t += " and " + std::to_string(open.size() - shown) + " more";
+    return t;
+}
+
+PartTotals partTotals(const Json &project, const std::vector<PartLine> &lines, std::vector<std::string> open) {
     PartTotals t;
+    t.open = std::move(open);
     CostInput in;
     const auto own = textAt(project, "/currency", "EUR");
     in.digits[own] = 2;
@@ -322,6 +382,8 @@ PartTotals partTotals(const Json &project, const std::vector<PartLine> &lines) {
             t.verdict = r->verdict == V::Pass        ? Verdict::Holds
                         : r->verdict == V::Attention ? Verdict::Watch
                                                      : Verdict::Fails;
+        // what is not chosen or has no price can only add to it
+        if (t.atLeast() && t.verdict != Verdict::Fails) t.verdict = Verdict::NotKnown;
     }
     if (budget.known()) t.budget = budget.v;
     return t;

@@ -41,6 +41,10 @@ struct PartAsked {
     bool exact;   ///< the text itself says what fits: a stored line that differs no longer matches
 };
 [[nodiscard]] std::vector<PartAsked> partsAsked(const AxisModel &m, const AxisState &s);
+/// What the design has not chosen yet and its list therefore lacks: "motor", "supply", "pulleys", "belt", "screw".
+[[nodiscard]] std::vector<std::string> partsStillOpen(const AxisModel &m);
+/// What every conversion needs, no design asks for and no line names: mount, controller, stop button, cable chain.
+[[nodiscard]] std::vector<std::string> leftOutOfList(const std::vector<PartLine> &lines);
 /// What stands under /parts, read once: it only changes when a line is edited.
 struct StoredParts {
     std::map<std::string, PartLine, std::less<>> lines; ///< by key; text as stored, may be empty
@@ -60,8 +64,15 @@ struct PartTotals {
     Verdict verdict = Verdict::NotKnown;
     std::map<std::string, double> orders; ///< by name, carriage and tax in it
     std::string problem;                  ///< a currency without a rate
+    std::vector<std::string> open;        ///< "X motor": what a design still has to choose
+    /// "X motor, X supply and 3 more".
+    [[nodiscard]] std::string openText() const;
+    /// The sum can only grow: something is not chosen yet, or has no price.
+    [[nodiscard]] bool atLeast() const { return unpriced > 0 || !open.empty(); }
 };
-[[nodiscard]] PartTotals partTotals(const nlohmann::json &project, const std::vector<PartLine> &lines);
+/// @param open what designs still have to choose (partsStillOpen): the totals are "at least" then
+[[nodiscard]] PartTotals partTotals(const nlohmann::json &project, const std::vector<PartLine> &lines,
+                                    std::vector<std::string> open = {});
 /// What one unit of a currency is worth in the job's own; not known: NaN.
 [[nodiscard]] double currencyRate(const nlohmann::json &project, const std::string &currency);
 /// RFC 4180 with a header row.

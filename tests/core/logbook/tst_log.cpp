@@ -5,7 +5,7 @@
 #include "logbook/entry_reader.h"
 #include "machine/fields.h"
 #include "machine/project_file.h"
-#include "shop/catalogue.h"
+#include "catalogue/csv.h"
 #include "units/typed.h"
 #include <QFile>
 #include <QTest>

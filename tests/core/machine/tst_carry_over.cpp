@@ -40,6 +40,11 @@ private:
                 QVERIFY(!(f.demand == f.demand));
                 continue;
             }
+            // that version asked for the limit of a drive that is still to be bought; it brings its own now
+            if (f.id == "C17"_check && m.drive.voltLimit.assumed()) {
+                QVERIFY(!recorded[k][3].is_number());
+                continue;
+            }
             QCOMPARE(std::string(verdictCode(f.verdict)), recorded[k][4].get<std::string>());
             const double now[] = {inRowUnit(f, f.demand), inRowUnit(f, f.capacity)};
             for (int n = 0; n < 2; ++n) {

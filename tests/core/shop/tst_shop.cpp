@@ -1,7 +1,10 @@
 // Money and lists: worked by hand in minor units.
 #include "test_list.h"
 #include "compare.h"
-#include "shop/catalogue.h"
+#include "catalogue/catalogue.h"
+#include "catalogue/csv.h"
+#include <array>
+#include <set>
 #include "shop/cost.h"
 #include "shop/parts.h"
 
@@ -140,8 +143,71 @@ private slots:
             QVERIFY2(rows.error().find('2') != std::string::npos || rows.error().find("line") != std::string::npos,
                      rows.error().c_str());
         }
-        QVERIFY(!readCatalogue("", "", "", ""));
-        QVERIFY(!readCatalogue("name,face\nmotor,big\n", "profile,teeth,price\n", "profile\n", "name\n"));
+    }
+    // Rows people add: what makes no sense is refused alone, by line and reason; the rest stands.
+    void badCatalogueRowsAreRefusedAlone() {
+        const auto read = [](std::string_view kind, std::string_view text) {
+            const std::array files{CatalogueFile{kind, text, true}};
+            return readCatalogue(files);
+        };
+        const auto refused = [&](std::string_view kind, std::string_view text, const char *says) {
+            const auto r = read(kind, text);
+            QVERIFY2(r.refused.size() == 1 && QString::fromStdString(r.refused[0]).contains(QString::fromUtf8(says)),
+                     r.refused.empty() ? "nothing refused" : r.refused[0].c_str());
+        };
+        const std::string brakes = "name,torque_Nm,price,lead_days\n";
+        refused("brakes", brakes + "a,1,60,7\nb,much,60,7\n", "brakes.csv, line 3: torque_Nm 'much' is no number.");
+        refused("brakes", brakes + "a,-1,60,7\n", "torque_Nm '-1' must lie from");
+        refused("brakes", brakes + "a,1,60\n", "line 2: 3 columns, the header has 4");
+        refused("brakes", "name,price,lead_days\na,1,1\n", "the column torque_Nm is missing");
+        refused("brakes", brakes + ",1,60,7\n", "name is empty");
+        refused("brakes", "", "brakes.csv, line 1");
+        refused("widgets", "a\n", "no such kind of part");
+        refused("supplies", "name,volts,watts,kind,price,lead_days\ns,48,350,steam,20,7\n", "neither regulated");
+        refused("drives",
+                "name,volts_least,volts_most,peak_current_A,closed_loop,damping,pulse_high_us,price,lead_days\n"
+                "d,60,40,4,yes,no,2,20,7\n",
+                "not below its most");
+        refused("screws", "name,price_per_m,nut_price,nut_kind,lead_days\n1699,20,10,nut,7\n", "not a thread I know");
+        refused("pulleys", "profile,teeth,belt_widths_mm,bore_most_mm,price,lead_days\n9M,20,9;15,8,10,7\n",
+                "no belt profile");
+        QCOMPARE(read("brakes", brakes + "a,1,60,7\nb,much,60,7\nc,0.5,30,7\n").rows.brakes.size(), std::size_t(2));
+        QVERIFY(read("brakes", brakes + "a,1,60,7\n").rows.brakes[0].own);
+    }
+    // Every row we ship is taken, and a stepper's figures hang together: heat at the plate's current within what its
+    // body can lose, winding time constant and torque for its inertia in the range of such motors (common practice).
+    void shippedRowsArePlausible() {
+        std::vector<CatalogueFile> files;
+        std::vector<QByteArray> texts;
+        for (const auto &k : catalogueKinds()) {
+            QFile f(QStringLiteral(LW_SOURCE_DIR "/data/catalogue/") +
+                    QString::fromUtf8(k.kind.data(), qsizetype(k.kind.size())) + QStringLiteral(".csv"));
+            QVERIFY2(f.open(QIODevice::ReadOnly), std::string(k.kind).c_str());
+            texts.push_back(f.readAll());
+            files.push_back({k.kind, {}, false});
+        }
+        for (std::size_t k = 0; k < files.size(); ++k)
+            files[k].text = {texts[k].constData(), std::size_t(texts[k].size())};
+        const auto read = readCatalogue(files);
+        QVERIFY2(read.refused.empty(), read.refused.empty() ? "" : read.refused[0].c_str());
+        const auto &c = read.rows;
+        QVERIFY(c.motors.size() >= 60 && c.drives.size() >= 12 && c.supplies.size() >= 12);
+        std::set<double> faces;
+        std::set<std::string> names;
+        for (const auto &m : c.motors) {
+            faces.insert(m.face);
+            QVERIFY2(names.insert(m.name).second, m.name.c_str());
+            const double tau = m.inductance / m.resistance;                   // ms
+            const double heat = 2 * m.current * m.current * m.resistance;     // W, both phases on
+            const double lively = m.holding / (m.inertia * 1e-7) / 1000;      // krad/s^2 unloaded
+            const double mass = 7800 * 1e-9 * m.face * m.face * m.body * 0.8; // kg, iron and copper
+            QVERIFY2(tau > 1 && tau < 20, m.name.c_str());
+            QVERIFY2(heat > 4 && heat < 80, m.name.c_str());
+            QVERIFY2(lively > 15 && lively < 90, m.name.c_str());
+            QVERIFY2(m.holding / mass > 0.4 && m.holding / mass < 4, m.name.c_str()); // N m a kilogram
+            QVERIFY2(m.price > 0, m.name.c_str());
+        }
+        QCOMPARE(faces.size(), std::size_t(5));
     }
     void shippedPricesGrowWithSize() {
         const auto &c = shippedCatalogue();

@@ -277,8 +277,10 @@ void BoardPage::rebuild() {
     m_grid->setRowStretch(int(m_order.size()), 1);
 }
 
-void BoardPage::setMends(const std::string &axis, const std::vector<std::pair<Finding, Mend>> &mends) {
+void BoardPage::setMends(const std::string &axis, const std::vector<std::pair<Finding, Mend>> &mends,
+                         const Mend &together) {
     m_mends[axis] = mends;
+    m_together[axis] = together;
     if (!m_order.empty()) refreshBelow();
 }
 
@@ -351,10 +353,12 @@ void BoardPage::rebuildWorst(const std::vector<WorstRow> &rows, const QString &c
             connect(b, &QPushButton::clicked, this, [this, axis = r.axis, copy] { emit mendApplied(axis, copy); });
             h->addWidget(b);
         } else {
-            auto *l = makeLink(text(r.f.check->advice), host);
+            auto *l = makeLink(r.trap ? u"See the step"_s : text(r.f.check->advice), host);
             l->setToolTip(l->text());
             l->setMaximumWidth(left);
-            connect(l, &QPushButton::clicked, this, [this, r] { emit findingAsked(r.axis, r.f); });
+            connect(l, &QPushButton::clicked, this, [this, r, step] {
+                step.isEmpty() ? emit findingAsked(r.axis, r.f) : emit stepAsked(r.axis, step);
+            });
             h->addWidget(l);
         }
         m_worst->addWidget(host);
@@ -373,14 +377,11 @@ void BoardPage::resizeEvent(QResizeEvent *e) {
 void BoardPage::refreshBelow() {
     std::vector<WorstRow> rows;
     int fails = 0, unknown = 0, watch = 0;
-    for (const auto &axis : m_order) {
-        const auto &p = m_session->proved(axis);
-        for (const auto &f : p.evaluation.findings) {
-            fails += f.verdict == Verdict::Fails;
-            unknown += f.verdict == Verdict::NotKnown;
-            watch += f.verdict == Verdict::Watch;
-            if (f.verdict != Verdict::Holds) rows.push_back({axis, f, nullptr});
-        }
+    for (const auto &[axis, f] : m_session->notHolding()) {
+        fails += f->verdict == Verdict::Fails;
+        unknown += f->verdict == Verdict::NotKnown;
+        watch += f->verdict == Verdict::Watch;
+        rows.push_back({axis, *f, nullptr});
     }
     const auto &plan = m_session->plan();
     for (const auto &step : plan.steps)
@@ -390,10 +391,8 @@ void BoardPage::refreshBelow() {
             r.f.verdict = Verdict::Fails;
             rows.push_back(std::move(r));
         }
-    std::stable_sort(rows.begin(), rows.end(), [](const WorstRow &a, const WorstRow &b) {
-        if (a.f.verdict != b.f.verdict) return a.f.verdict < b.f.verdict;
-        return (a.f.id == "C01"_check || a.f.id == "C02"_check) > (b.f.id == "C01"_check || b.f.id == "C02"_check);
-    });
+    std::stable_sort(rows.begin(), rows.end(),
+                     [](const WorstRow &a, const WorstRow &b) { return a.f.verdict < b.f.verdict; });
     // What would break the machine or a hand at its ends: said here, not only at the finding.
     QStringList crashes;
     for (const auto &axis : m_order) {
@@ -413,12 +412,29 @@ void BoardPage::refreshBelow() {
     m_below->setFixedHeight(crashes.isEmpty() ? 214 : 236);
     const auto v = fails ? Verdict::Fails : unknown ? Verdict::NotKnown : watch ? Verdict::Watch : Verdict::Holds;
     m_readyMark->MarkWidget::show(v);
+    const QString currency = text(unitLabel(textAt(m_session->project(), "/currency", "EUR")));
+    // one total, when every one of them has its price
+    int priced = 0;
+    double total = 0;
+    for (const auto &[axis, mends] : m_mends)
+        for (const auto &r : rows)
+            for (const auto &[f, m] : mends)
+                priced += r.axis == axis && !r.trap && r.f.verdict == Verdict::Fails && sameSubject(f, r.f) && m.priced;
+    for (const auto &r : rows)
+        if (r.trap && !r.trap->remedies.empty() && r.trap->remedies.front().reaches) {
+            ++priced;
+            total += r.trap->remedies.front().money;
+        }
+    for (const auto &axis : m_order)
+        if (const auto it = m_together.find(axis); it != m_together.end()) total += it->second.price;
+    const QString all = priced == fails && total > 0
+                            ? u", ≈\u00a0%1\u00a0%2 in all"_s.arg(text(numberText(total, 3)), currency)
+                            : QString();
     m_ready->setText(fails == 1 ? u"Not ready to order: one fix first"_s
-                     : fails    ? u"Not ready to order: %1 fixes first"_s.arg(fails)
+                     : fails    ? u"Not ready to order: %1 fixes first%2"_s.arg(fails).arg(all)
                      : unknown  ? u"Measure first: %1 not known"_s.arg(unknown)
                      : watch    ? u"May be ordered; %1 to watch"_s.arg(watch)
                                 : u"Ready to order"_s);
-    const QString currency = text(unitLabel(textAt(m_session->project(), "/currency", "EUR")));
     if (rows.size() > 4) rows.resize(4);
     m_worstShown.clear();
     for (const auto &r : rows)
@@ -469,13 +485,16 @@ void BoardPage::refreshBelow() {
         first ? QString::fromStdString(what) + (first->late ? u", %1 days late"_s.arg(first->late) : QString())
               : u"type when parts are needed (station 5)"_s,
         Qt::ElideRight, 286));
-    m_money->setText(totals.budget == totals.budget
-                         ? u"%1 of %2 %3"_s.arg(amount(totals.forecast), amount(totals.budget), currency)
-                         : u"%1 %2"_s.arg(amount(totals.forecast), currency));
-    m_moneyDetail->setText(u"%1 spent, %2 to buy, %3 contingency"_s.arg(
-                               amount(totals.committed), amount(totals.remaining), amount(totals.contingency)) +
-                           (totals.unpriced ? u"; %1 without a price"_s.arg(totals.unpriced) : QString()) +
-                           (totals.budget == totals.budget ? QString() : u"; no budget typed"_s));
+    const QString least = totals.atLeast() ? u"at least "_s : QString();
+    m_money->setText(least + (totals.budget == totals.budget
+                                  ? u"%1 of %2 %3"_s.arg(amount(totals.forecast), amount(totals.budget), currency)
+                                  : u"%1 %2"_s.arg(amount(totals.forecast), currency)));
+    m_moneyDetail->setText(
+        u"%1 spent, %2 to buy, %3 contingency"_s.arg(amount(totals.committed), amount(totals.remaining),
+                                                     amount(totals.contingency)) +
+        (totals.unpriced ? u"; %1 without a price"_s.arg(totals.unpriced) : QString()) +
+        (totals.open.empty() ? QString() : u"; not chosen: "_s + QString::fromStdString(totals.openText())) +
+        (totals.budget == totals.budget ? QString() : u"; no budget typed"_s));
 }
 
 void BoardPage::addAxis() {

@@ -45,7 +45,8 @@ public:
     void refresh();
     /// The findings whose rows stand on the board: those that want a mend.
     [[nodiscard]] const std::vector<std::pair<std::string, Finding>> &worstShown() const { return m_worstShown; }
-    void setMends(const std::string &axis, const std::vector<std::pair<Finding, Mend>> &mends);
+    /// @param together what the mends of what fails have to buy, taken all of them
+    void setMends(const std::string &axis, const std::vector<std::pair<Finding, Mend>> &mends, const Mend &together);
     /// Opens the chooser of class and axis, in place.
     void addAxis();
     void focusCell(const std::string &axis, StationId station);
@@ -92,6 +93,7 @@ private:
     std::vector<std::string> m_order;
     std::vector<std::vector<BoardCell *>> m_cells;
     std::map<std::string, std::vector<std::pair<Finding, Mend>>> m_mends;
+    std::map<std::string, Mend> m_together; ///< price of the mends of what fails, all taken
     QStringList m_worstSays; ///< what the worst rows say; they are made anew when it changes
 };
 

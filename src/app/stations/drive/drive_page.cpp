@@ -1,7 +1,7 @@
 #include "app/stations/drive/drive_page.h"
 #include "machine/chain_edits.h"
 #include "proof/words/narrate.h"
-#include "shop/catalogue.h"
+#include "catalogue/catalogue.h"
 #include "shop/parts.h"
 #include "app/widgets.h"
 
@@ -139,7 +139,7 @@ DrivePage::DrivePage(Session *session, QWidget *parent) : StationPage(session, S
     m_catalogue->setObjectName(u"catalogue"_s);
     m_catalogue->setAccessibleName(u"Motor from the catalogue"_s);
     m_catalogue->addItem(u"Catalogue …"_s);
-    for (const auto &c : shippedCatalogue().motors)
+    for (const auto &c : catalogueInUse().motors)
         m_catalogue->addItem(QString::fromStdString(c.name) + u", ≈ %1 €"_s.arg(c.price));
     m_catalogue->setFixedWidth(130);
     m_catalogue->view()->setMinimumWidth(260);
@@ -213,8 +213,8 @@ void DrivePage::setBelt(std::size_t stage, int teeth, double centre) {
 }
 
 void DrivePage::pickMotor(int index) {
-    if (index < 1 || index > int(shippedCatalogue().motors.size())) return;
-    const auto &c = shippedCatalogue().motors[std::size_t(index - 1)];
+    if (index < 1 || index > int(catalogueInUse().motors.size())) return;
+    const auto &c = catalogueInUse().motors[std::size_t(index - 1)];
     const std::string d = absolute(u"design/"_s).toStdString();
     std::vector<Patch> p;
     auto put = [&](const char *key, double value, const char *unit) {

@@ -385,14 +385,20 @@ void PartsPage::update(const ProvedAxis &) {
             ? u"Nothing is due within a week. Type when a part or its step is needed, and the day to order follows."_s
             : words.join(u'\n'));
     m_money->MarkWidget::show(totals.verdict);
-    m_total->setText(totals.budget == totals.budget
-                         ? u"%1 of %2 %3"_s.arg(money(totals.forecast), money(totals.budget), own)
-                         : u"%1 %2"_s.arg(money(totals.forecast), own));
+    m_total->setText((totals.atLeast() ? u"at least "_s : QString()) +
+                     (totals.budget == totals.budget
+                          ? u"%1 of %2 %3"_s.arg(money(totals.forecast), money(totals.budget), own)
+                          : u"%1 %2"_s.arg(money(totals.forecast), own)));
     m_bar->show(totals, tonight);
-    m_detail->setText(u"%1 spent, %2 to buy, %3 contingency%4%5. ≈ prices are assumed until you type yours."_s.arg(
+    QStringList out;
+    for (const auto &what : leftOutOfList(all))
+        out << QString::fromStdString(what);
+    m_detail->setText(u"%1 spent, %2 to buy, %3 contingency%4%5%6. ≈ prices are assumed until you type yours.%7"_s.arg(
         money(totals.committed), money(totals.remaining), money(totals.contingency),
         totals.unpriced ? u"; %1 without a price"_s.arg(totals.unpriced) : QString(),
-        totals.problem.empty() ? QString() : u". "_s + QString::fromStdString(totals.problem)));
+        totals.open.empty() ? QString() : u"; not chosen yet: "_s + QString::fromStdString(totals.openText()),
+        totals.problem.empty() ? QString() : u". "_s + QString::fromStdString(totals.problem),
+        out.isEmpty() ? QString() : u" Not on this list, add what you lack (N): "_s + out.join(u", "_s) + u'.'));
     QStringList dear;
     for (const auto *l : dearest(project, all)) {
         if (dear.size() == 3) break;

@@ -8,12 +8,7 @@
 namespace lw {
 using namespace Qt::StringLiterals;
 
-QString mendText(const Mend &m, const QString &currency) {
-    QString t = text(m.words);
-    if (m.price > 0) t += u":\u00a0≈"_s + text(numberText(m.price, 3)) + u"\u00a0"_s + currency;
-    if (m.breaks > 0) t += u" (but %1 other fails)"_s.arg(m.breaks);
-    return t;
-}
+QString mendText(const Mend &m, const QString &currency) { return text(mendWords(m, currency.toStdString())); }
 
 namespace {
 using Line = OpenedFinding::Line;

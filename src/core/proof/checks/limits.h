@@ -12,8 +12,6 @@ struct TorqueRails {
     double must, wanted;
 };
 [[nodiscard]] TorqueRails torqueRails(bool closedLoop);
-/// Share of a drive's voltage limit that a supply should use at most. Common practice.
-inline constexpr double voltageUse = 0.9;
 /// Steps a millimetre may be out by this over the travel, m.
 inline constexpr double stepErrorLimit = 1e-6;
 /// Diameter times turns of a ball screw, mm rpm: beyond it the returns break. Common practice.

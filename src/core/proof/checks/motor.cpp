@@ -1,5 +1,6 @@
 // Motor, drive, supply and controller.
 #include "drive/steps.h"
+#include "catalogue/catalogue.h"
 #include "proof/checks/limits.h"
 #include "proof/checks/torque_steps.h"
 #include <algorithm>
@@ -114,7 +115,6 @@ Moment suddenLoad(const AxisModel &m, const OperatingPoint &p) {
     return at;
 }
 /// A plain transformer follows the mains, a tenth high.
-double mainsHigh(const AxisModel &m) { return m.supply.unregulated ? 1.1 : 1.0; }
 Term fullStepsTerm(const AxisModel &m) { return constant("N", "full steps a turn", 4 * m.stepper().rotorTeeth); }
 Term microstepsTerm(const AxisModel &m) { return constant("u", "microsteps", m.drive.microsteps); }
 /// What the lead is out by over the travel at most, m; zero when it is exact or assumed.
@@ -375,13 +375,13 @@ const AxisCheck motorChecksList[] = {
           [](const AxisScope &a, const Finding &f, Steps &w) {
               w.step("What comes to the drive", "V", "k_m*V_s",
                      {constant("k_m", a.m.supply.unregulated ? "mains high: a plain transformer follows" : "regulated",
-                               mainsHigh(a.m)),
+                               a.m.supply.mainsHigh()),
                       term("V_s", "supply", a.m.supply.voltage, Dm::Voltage, "V")},
                      f.demand, Dm::Voltage, "V");
           },
       .levers = {Lever::Voltage}},
      [](const AxisScope &a, Rows &rows) {
-         rows.add(marginRow(a.m.supply.voltage.v * mainsHigh(a.m), a.m.drive.voltLimit.v, 1, 1 / voltageUse));
+         rows.add(marginRow(a.m.supply.voltage.v * a.m.supply.mainsHigh(), a.m.drive.voltLimit.v, 1, 1 / voltageUse));
      }},
     {{.code = "C18",
       .title = "Supply against motor warmth",

@@ -1,0 +1,112 @@
+// What can be bought: generic sizes and prices, read from CSV that people can extend (docs/catalogue.md). All prices
+// are assumed until a real one is typed.
+#pragma once
+
+#include "result.h"
+#include <span>
+#include <string>
+#include <string_view>
+#include <vector>
+
+namespace lw {
+
+/// What every row has.
+struct Sold {
+    std::string name;
+    double price = 0;     ///< in the job's currency, assumed
+    double leadDays = 14; ///< from order to bench
+    bool own = false;     ///< the user's own row, not a shipped one
+};
+struct CatalogueMotor : Sold { ///< in the units of the columns: mm, N m, A, ohm, mH, g cm^2
+    double face = 0, holding = 0, current = 0, resistance = 0, inductance = 0, inertia = 0, shaft = 0, body = 0,
+           boltSquare = 0, pilot = 0, shaftLength = 0;
+    bool encoder = false, shaftBothEnds = false;
+};
+struct CatalogueDrive : Sold {
+    double voltsLeast = 0, voltsMost = 0, peak = 0, pulseHigh = 0; ///< V, V, A amplitude, us
+    bool closedLoop = false, damping = false;
+};
+struct CatalogueSupply : Sold {
+    double volts = 0, watts = 0;
+    std::string kind; ///< regulated, unregulated
+};
+struct CataloguePulley : Sold {
+    std::string profile;
+    double teeth = 0, boreMost = 0; ///< boreMost: mm
+    std::vector<double> widths;     ///< of belts it is made for, mm
+};
+struct CatalogueBelt : Sold {
+    std::string profile;
+    double from = 0, to = 0; ///< mm
+};
+struct CatalogueScrew : Sold {
+    double perMetre = 0, nut = 0;
+    std::string nutKind;
+};
+struct CatalogueEnd : Sold {
+    std::string place;                                                      ///< fixed, far
+    double bore = 0, outside = 0, stiffness = 0, staticAxial = 0, drag = 0; ///< mm, mm, N/um, N, N m
+};
+struct CatalogueCoupling : Sold {
+    double boreMost = 0, torque = 0, stiffness = 0, inertia = 0; ///< mm, N m, N m/rad, g cm^2
+};
+struct CatalogueBrake : Sold {
+    double torque = 0; ///< N m
+};
+
+struct Catalogue {
+    std::vector<CatalogueMotor> motors;
+    std::vector<CatalogueDrive> drives;
+    std::vector<CatalogueSupply> supplies;
+    std::vector<CataloguePulley> pulleys;
+    std::vector<CatalogueBelt> belts;
+    std::vector<CatalogueScrew> screws;
+    std::vector<CatalogueEnd> ends;
+    std::vector<CatalogueCoupling> couplings;
+    std::vector<CatalogueBrake> brakes; ///< the smallest first
+
+    /// Interpolated over the teeth; a guess by size for a profile not listed.
+    [[nodiscard]] double pulleyPrice(std::string_view profile, int teeth) const;
+    [[nodiscard]] double beltPrice(std::string_view profile, double lengthMm) const;
+    /// With its nut; NaN: no such screw in the list.
+    [[nodiscard]] double screwPrice(std::string_view name, double lengthMm) const;
+    /// The motor most like one described: face within 3 mm, torque within a tenth; null when none is.
+    [[nodiscard]] const CatalogueMotor *motorLike(double faceMm, double holdingNm, double ratedA, bool encoder) const;
+    /// The cheapest drive for a supply voltage and current; unknown (NaN) asks for nothing. Null when none is.
+    [[nodiscard]] const CatalogueDrive *driveFor(double volts, double peakA, bool closedLoop) const;
+    /// The cheapest supply of a voltage with at least this power; unknown power asks for nothing. Null when none is.
+    [[nodiscard]] const CatalogueSupply *supplyFor(double volts, double watts) const;
+    /// The smallest end of a place whose bore is at least this; of what is smaller the largest; null: none listed.
+    [[nodiscard]] const CatalogueEnd *endFor(std::string_view place, double boreMm) const;
+    /// The cheapest brake that holds this torque; null when none does.
+    [[nodiscard]] const CatalogueBrake *brakeFor(double torqueNm) const;
+};
+
+struct CatalogueFile {
+    std::string_view kind; ///< "motors", "drives" ...: the file's name without .csv
+    std::string_view text;
+    bool own = false;
+};
+struct CatalogueRead {
+    Catalogue rows;
+    std::vector<std::string> refused; ///< "motors.csv, line 7: ...": what could not be taken; the rest stands
+};
+/// Rows in the order of the files. A row that makes no sense is refused alone; a file whose header lacks a column
+/// whole.
+[[nodiscard]] CatalogueRead readCatalogue(std::span<const CatalogueFile> files);
+/// The kinds a catalogue has, with the columns of each in the order they are documented.
+struct CatalogueKind {
+    std::string_view kind;
+    std::vector<std::string_view> columns;
+};
+[[nodiscard]] std::span<const CatalogueKind> catalogueKinds();
+/// What ships with the program.
+[[nodiscard]] const Catalogue &shippedCatalogue();
+/// The shipped rows with the user's own behind them. Set once when the program starts, before anything is proved.
+[[nodiscard]] const Catalogue &catalogueInUse();
+void useCatalogue(Catalogue rows);
+
+/// Supply voltage a drive may be given at most, as a share of its limit. Common practice.
+inline constexpr double voltageUse = 0.9;
+
+} // namespace lw
