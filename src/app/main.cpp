@@ -2,6 +2,7 @@
 #include "app/window/bench_book.h"
 #include "app/window/main_window.h"
 #include "app/window/style.h"
+#include "session/user_data.h"
 #include <QDeadlineTimer>
 #include <QApplication>
 #include <QCommandLineParser>
@@ -18,6 +19,7 @@ int main(int argc, char **argv) {
     QElapsedTimer sinceStart;
     sinceStart.start();
     QCoreApplication::setApplicationName(u"lathewright"_s);
+    lw::takeOurName();
     // Text scale: chosen in the View menu, taken at the start, as the whole window is drawn by it. What is set outside
     // wins.
     if (const double scale = QSettings().value(u"scale"_s, 1.0).toDouble();
@@ -46,8 +48,9 @@ int main(int argc, char **argv) {
     options.process(app);
     lw::loadFonts();
     lw::setDarkTheme(options.isSet(dark));
-    const QString folder = QStandardPaths::writableLocation(QStandardPaths::AppDataLocation) + u"/journal"_s;
+    const QString folder = lw::dataFolder() + u"/journal"_s;
     const bool once = options.isSet(shot) || options.isSet(timing);
+    const QStringList refused = once ? QStringList() : lw::loadOwnCatalogue(lw::dataFolder());
     lw::Session session(once ? QString() : folder);
     lw::MainWindow window(&session);
     if (!once) window.restoreHabits();
@@ -61,6 +64,9 @@ int main(int argc, char **argv) {
                            ? [&] { window.openDemo(options.isSet(sample) ? options.value(sample) : u"tarn-mill"_s); }
                            : std::function<void()>());
     window.show();
+    if (!refused.isEmpty())
+        window.say(u"Own catalogue: "_s + refused.front() +
+                   (refused.size() > 1 ? u" And %1 more rows."_s.arg(refused.size() - 1) : QString()));
     for (const auto &beside : options.positionalArguments())
         window.takeFile(beside); // programs and readings beside the job
     if (options.isSet(shot)) {

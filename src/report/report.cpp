@@ -1,5 +1,6 @@
 #include "report/report.h"
 #include "report/long_table.h"
+#include "search/mends.h"
 #include "session/disk.h"
 #include "proof/cycle.h"
 #include "survey/map.h"
@@ -21,7 +22,9 @@
 #include <QTextBlock>
 #include <QTextCursor>
 #include <QTextDocument>
+#include <QTextLayout>
 #include <QTextObjectInterface>
+#include <QTextTable>
 #include <algorithm>
 #include <cmath>
 
@@ -188,7 +191,6 @@ void writeAxis(Writer &w, const Session &session, const std::string &id) {
     const auto &m = p.model;
     const auto &s = p.evaluation.state;
     const auto &project = session.project();
-    w.newPage();
     w.head(2, u"Axis %1: %2"_s.arg(QString::fromStdString(id), QString::fromStdString(m.what)));
     w.words(text(headline(StationId::Proof, m, p.evaluation)) + u"."_s);
     w.head(3, u"As found and asked"_s);
@@ -283,6 +285,33 @@ void writeAxis(Writer &w, const Session &session, const std::string &id) {
                          l.known ? QString::fromStdString(l.how) : u"needed: "_s + QString::fromStdString(l.missing)});
     w.table({u"setting"_s, u"value"_s, u"unit"_s, u"from"_s, u"how"_s}, sheet, u"1"_s);
 }
+
+/// What is to be done first, as the board has it: the worst rows with what would mend them.
+void writeFirst(Writer &w, const Session &session, const std::vector<AxisFinding> &open) {
+    constexpr std::size_t most = 6;
+    const QString own = text(unitLabel(textAt(session.project(), "/currency", "EUR")));
+    std::vector<QStringList> rows;
+    for (const auto &step : session.plan().steps)
+        if (!step.traps.empty() && rows.size() < most)
+            rows.push_back({text(verdictWord(Verdict::Fails)), QString::fromStdString(step.axis),
+                            QString::fromStdString(step.text) + u": to be made with its slide off"_s,
+                            step.remedies.empty() ? QString() : QString::fromStdString(step.remedies.front().text)});
+    std::map<std::string, std::unique_ptr<MendFinder>> finders;
+    for (const auto &f : open) {
+        if (rows.size() == most || f.finding->verdict == Verdict::Watch) break;
+        const auto &p = session.proved(f.axis);
+        auto &finder = finders[f.axis];
+        if (!finder) finder = std::make_unique<MendFinder>(session.project(), p.model);
+        const auto mends = finder->of(*f.finding);
+        rows.push_back(
+            {text(verdictWord(f.finding->verdict)), QString::fromStdString(f.axis),
+             text(sentenceOf(p.model, p.evaluation.state, *f.finding)),
+             mends.empty() ? text(f.finding->check->advice) : text(mendWords(mends.front(), own.toStdString()))});
+    }
+    if (rows.empty()) return;
+    w.head(3, u"What to do first"_s);
+    w.table({u""_s, u"axis"_s, u"what"_s, u"what would fix it"_s}, rows);
+}
 } // namespace
 
 Report makeReport(const Session &session) {
@@ -321,17 +350,27 @@ Report makeReport(const Session &session) {
     for (const auto &s : plan.steps)
         fails += !s.traps.empty();
     const auto &totals = session.totals();
-    w.words(fails ? u"Not ready to order: %1 to fix first."_s.arg(fails) : u"Nothing fails."_s);
-    w.words(u"Money: %1 spent, %2 to buy, %3 contingency%4%5."_s.arg(
-        money(totals.committed, own), money(totals.remaining, own), money(totals.contingency, own),
+    const auto open = session.notHolding();
+    const auto unknown =
+        std::count_if(open.begin(), open.end(), [](const auto &f) { return f.finding->verdict == Verdict::NotKnown; });
+    w.words((fails ? u"Not ready to order: %1 to fix first"_s.arg(fails) : u"Nothing fails"_s) +
+            (unknown ? u"; %1 not known."_s.arg(unknown) : u"."_s));
+    writeFirst(w, session, open);
+    w.words(u"Money: %1%2 spent, %3 to buy, %4 contingency%5%6%7."_s.arg(
+        totals.atLeast() ? u"at least "_s : QString(), money(totals.committed, own), money(totals.remaining, own),
+        money(totals.contingency, own),
         totals.budget == totals.budget ? u", %1 of %2"_s.arg(money(totals.forecast, own), money(totals.budget, own))
                                        : QString(),
-        totals.unpriced ? u"; %1 lines without a price"_s.arg(totals.unpriced) : QString()));
+        totals.unpriced ? u"; %1 lines without a price"_s.arg(totals.unpriced) : QString(),
+        totals.open.empty() ? QString() : u"; not chosen yet: "_s + QString::fromStdString(totals.openText())));
+    QStringList missing;
+    for (const auto &what : leftOutOfList(session.parts()))
+        missing << QString::fromStdString(what);
+    if (!missing.isEmpty()) w.words(u"Not on the list of parts: "_s + missing.join(u", "_s) + u"."_s);
     w.words(u"Work: %1 h left of %2 planned."_s.arg(text(numberText(plan.left, 3)), text(numberText(plan.planned, 3))));
     for (const auto &id : session.axes())
         writeAxis(w, session, id);
     // parts
-    w.newPage();
     w.head(2, u"Parts"_s);
     std::vector<QStringList> parts;
     for (const auto &l : session.parts()) {
@@ -351,7 +390,6 @@ Report makeReport(const Session &session) {
     }
     w.table({u"axis"_s, u"part"_s, u"qty"_s, u"price"_s, u"from"_s, u"state"_s, u"order by"_s}, parts, u"23"_s);
     // order of work
-    w.newPage();
     w.head(2, u"Order of the work"_s);
     if (!plan.problem.empty()) w.words(QString::fromStdString(plan.problem));
     std::vector<QStringList> steps;
@@ -372,7 +410,6 @@ Report makeReport(const Session &session) {
     w.table({u"no."_s, u"axis"_s, u"step"_s, u"h"_s, u""_s, u"mind"_s}, steps, u"3"_s);
     w.words(text(localRulesFirst()));
     // log
-    w.newPage();
     w.head(2, u"Log"_s);
     w.words(text(logHeadline(session.log())) + u"."_s);
     std::vector<QStringList> log;
@@ -512,6 +549,64 @@ private:
 };
 } // namespace
 
+namespace {
+/// A stretch of the sheet that is not cut, from its top to the top of the next.
+struct Piece {
+    double top;
+    bool keepsNext = false; ///< a title, the head of a table: goes with what follows
+    bool newPage = false;
+};
+std::vector<Piece> piecesOf(const QTextDocument &doc) {
+    std::vector<Piece> out;
+    const auto *layout = doc.documentLayout();
+    bool title = false;
+    for (auto it = doc.rootFrame()->begin(); !it.atEnd(); ++it) {
+        if (auto *table = qobject_cast<QTextTable *>(it.currentFrame())) {
+            for (int r = 0; r < table->rows(); ++r) {
+                double top = 1e18;
+                for (int c = 0; c < table->columns(); ++c)
+                    top = std::min(top,
+                                   layout->blockBoundingRect(table->cellAt(r, c).firstCursorPosition().block()).top());
+                out.push_back({top - table->format().cellPadding() - 1, r == 0, false});
+            }
+            title = false;
+        } else if (const auto block = it.currentBlock(); block.isValid()) {
+            const bool forced = block.blockFormat().pageBreakPolicy() & QTextFormat::PageBreak_AlwaysBefore;
+            const auto rect = layout->blockBoundingRect(block);
+            const bool empty = block.text().trimmed().isEmpty();
+            // what a break stands in front of may be an empty paragraph: it goes with what follows
+            title = block.blockFormat().headingLevel() > 0 || (empty && (forced || title));
+            if (block.lineCount() > 3 && !title) { // a long paragraph may be cut between its lines, not after the first
+                for (int l = 0; l < block.layout()->lineCount(); ++l)
+                    if (l != 1 && l != block.layout()->lineCount() - 1)
+                        out.push_back({rect.top() + (l ? block.layout()->lineAt(l).y() : 0), false, forced && l == 0});
+            } else {
+                out.push_back({rect.top(), title, forced});
+            }
+        }
+    }
+    return out;
+}
+/// Tops of the pages and the bottom of the last: no row, title or drawing is cut, no title or table head stands alone
+/// at the foot of a page. What is longer than a page is cut where the page ends.
+std::vector<double> pageCuts(const QTextDocument &doc, double height) {
+    const auto pieces = piecesOf(doc);
+    const double end = doc.size().height();
+    std::vector<double> cuts{0};
+    std::size_t best = 0; // the last piece that may begin a page
+    for (std::size_t k = 0; k <= pieces.size(); ++k) {
+        const double top = k < pieces.size() ? pieces[k].top : end;
+        while (top - cuts.back() > height)
+            cuts.push_back(best > 0 && pieces[best].top > cuts.back() + 1 ? pieces[best].top : cuts.back() + height);
+        if (k == pieces.size()) break;
+        if (pieces[k].newPage && top > cuts.back() + 1) cuts.push_back(top);
+        if (k == 0 || !pieces[k - 1].keepsNext) best = k;
+    }
+    cuts.push_back(end);
+    return cuts;
+}
+} // namespace
+
 void paintReport(const Report &report, QPagedPaintDevice &device) {
     const PrintScope paper;
     QPainter painter(&device);
@@ -540,16 +635,18 @@ void paintReport(const Report &report, QPagedPaintDevice &device) {
         format.setProperty(DrawingObject::number, int(number++));
         found.insertText(QString(QChar::ObjectReplacementCharacter), format);
     }
-    doc.setPageSize(QSizeF(page.width(), page.height() - foot));
-    const int pages = doc.pageCount();
+    doc.setTextWidth(page.width()); // one long sheet; where it is cut into pages is decided here
+    const auto cuts = pageCuts(doc, page.height() - foot);
+    const int pages = int(cuts.size()) - 1;
     for (int k = 0; k < pages; ++k) {
         if (k) device.newPage();
+        const double top = cuts[std::size_t(k)], height = cuts[std::size_t(k) + 1] - top;
         painter.save();
-        painter.setClipRect(QRectF(0, 0, page.width(), page.height() - foot));
-        painter.translate(0, -k * (page.height() - foot));
+        painter.setClipRect(QRectF(0, 0, page.width(), height));
+        painter.translate(0, -top);
         QAbstractTextDocumentLayout::PaintContext context;
         context.palette.setColor(QPalette::Text, Qt::black);
-        context.clip = QRectF(0, k * (page.height() - foot), page.width(), page.height() - foot);
+        context.clip = QRectF(0, top, page.width(), height);
         doc.documentLayout()->draw(&painter, context);
         painter.restore();
         painter.setFont(face(13));

@@ -432,6 +432,26 @@ void ValueEntry::mouseReleaseEvent(QMouseEvent *) {
 
 // ---- choices
 
+namespace {
+/// A choice in its list: its name, and in lighter ink what it means.
+class ChoiceDelegate : public QStyledItemDelegate {
+public:
+    using QStyledItemDelegate::QStyledItemDelegate;
+    static constexpr int words = Qt::UserRole + 1;
+    void paint(QPainter *p, const QStyleOptionViewItem &option, const QModelIndex &index) const override {
+        QStyledItemDelegate::paint(p, option, index);
+        const QString said = index.data(words).toString();
+        if (said.isEmpty()) return;
+        p->setFont(face(13));
+        p->setPen(option.state & QStyle::State_Selected ? theme().sheet : theme().ink2);
+        const int x = option.rect.left() + 14 + QFontMetrics(option.font).horizontalAdvance(index.data().toString());
+        const QRect room(x, option.rect.top(), option.rect.right() - x - 6, option.rect.height());
+        p->drawText(room, Qt::AlignLeft | Qt::AlignVCenter,
+                    QFontMetrics(p->font()).elidedText(said, Qt::ElideRight, room.width()));
+    }
+};
+} // namespace
+
 ChoiceEntry::ChoiceEntry(Session *session, QWidget *parent, const QString &label)
     : FieldWidget(session, parent), m_labelWidget(makeLabel(label, 13, Ink::Label, false, false, this)),
       m_box(new QComboBox(this)), m_label(label) {
@@ -448,11 +468,23 @@ ChoiceEntry::ChoiceEntry(Session *session, QWidget *parent, const QString &label
     m_box->setMinimumContentsLength(3);
     m_box->setFocusPolicy(Qt::StrongFocus);
     setFocusProxy(m_box);
+    m_box->setItemDelegate(new ChoiceDelegate(m_box));
+    m_box->view()->installEventFilter(this);
     connect(m_box, &QComboBox::activated, this, [this](int index) {
         const auto code = m_box->itemData(index).toString();
         m_session->setText(m_pointer, code,
                            m_label.toLower() + u" "_s + (code.isEmpty() ? u"not chosen"_s : m_box->itemText(index)));
     });
+}
+
+bool ChoiceEntry::eventFilter(QObject *o, QEvent *e) {
+    if (e->type() == QEvent::KeyPress && static_cast<QKeyEvent *>(e)->key() == Qt::Key_F1) { // the list has the keys
+        m_box->hidePopup();
+        m_box->setFocus();
+        if (auto *help = window()->findChild<QAction *>(u"help"_s)) help->trigger();
+        return true;
+    }
+    return FieldWidget::eventFilter(o, e);
 }
 
 void ChoiceEntry::setPointer(const QString &pointer) {
@@ -467,9 +499,18 @@ void ChoiceEntry::setPointer(const QString &pointer) {
         const QSignalBlocker block(m_box);
         m_box->clear();
         m_box->addItem(QString(), QString());
-        for (const auto &c : choicesOf(*m_spec))
-            m_box->addItem(QString::fromStdString(c.label), QString::fromStdString(c.code));
-        m_box->view()->setMinimumWidth(220);
+        int wide = 220;
+        for (const auto &c : choicesOf(*m_spec)) {
+            const QString label = QString::fromStdString(c.label), said = QString::fromStdString(c.words);
+            m_box->addItem(label, QString::fromStdString(c.code));
+            m_box->setItemData(m_box->count() - 1, said, ChoiceDelegate::words);
+            m_box->setItemData(m_box->count() - 1, said.isEmpty() ? label : label + u": "_s + said,
+                               Qt::AccessibleTextRole);
+            m_box->setItemData(m_box->count() - 1, said, Qt::ToolTipRole);
+            wide = std::max(wide, QFontMetrics(face(15)).horizontalAdvance(label) +
+                                      QFontMetrics(face(13)).horizontalAdvance(said) + 40);
+        }
+        m_box->view()->setMinimumWidth(std::min(wide, 620));
     }
     m_box->setObjectName(pointer + u".box"_s);
     m_box->setAccessibleName(m_label);

@@ -136,6 +136,9 @@ public:
     }
     [[nodiscard]] QComboBox *box() const { return m_box; }
 
+protected:
+    bool eventFilter(QObject *o, QEvent *e) override;
+
 private:
     QLabel *m_labelWidget;
     QComboBox *m_box;

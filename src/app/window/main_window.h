@@ -17,6 +17,7 @@ namespace lw {
 class BenchBook;
 class FindBar;
 class HelpCard;
+class HelpWindow;
 
 class MainWindow : public QMainWindow {
     Q_OBJECT
@@ -95,6 +96,7 @@ private:
     void remember();
     void copyPage();
     void showHelp();
+    void openHelp(const QString &title);
     Session *m_session;
     StationSpine *m_spine;
     AxisStrip *m_strip;
@@ -106,6 +108,7 @@ private:
     BenchBook *m_book;
     FindBar *m_find;
     HelpCard *m_help;
+    HelpWindow *m_helpWindow = nullptr; ///< made when first asked for
     QMenu *m_recent = nullptr;
     QAction *m_undo = nullptr, *m_redo = nullptr;
     std::string m_axis;

@@ -1,6 +1,7 @@
 // The window's menus, and what Ctrl+F can find.
 #include "app/window/bench_book.h"
 #include "app/window/find_bar.h"
+#include "app/window/help_window.h"
 #include "app/window/main_window.h"
 #include "app/widgets.h"
 
@@ -153,11 +154,35 @@ void MainWindow::buildMenus() {
     add(
         tools, u"Bench book"_s, QKeySequence(u"Ctrl+K"_s), [this] { openBook(); }, u"bookAction"_s);
     auto *help = bar->addMenu(u"&Help"_s);
+    for (const auto &title : {u"First steps"_s, u"Marks"_s, u"Words"_s, u"Keys"_s})
+        add(
+            help, title, title == u"First steps"_s ? QKeySequence(u"Shift+F1"_s) : QKeySequence(),
+            [this, title] { openHelp(title); }, u"help"_s + QString(title).remove(u' '));
     add(
         help, u"How to measure this"_s, QKeySequence(Qt::Key_F1), [this] { showHelp(); }, u"help"_s);
     add(help, u"About Lathewright"_s, {}, [this] {
         say(u"Lathewright %1. GPL-3.0-or-later. Everything stays on this computer."_s.arg(QStringLiteral(LW_VERSION)));
     });
+}
+
+void MainWindow::openHelp(const QString &title) {
+    if (!m_helpWindow) {
+        // what every menu and every station answers to, as they are
+        QStringList keys{u"1 … 8\tthe stations of the axis"_s, u"Home\tthe board"_s,
+                         u"Enter\tgoes into what is marked"_s, u"Esc\tleaves it as it was"_s};
+        for (auto *action : actions())
+            if (!action->shortcut().isEmpty()) {
+                QStringList shown;
+                for (const auto &key : action->shortcuts())
+                    shown << key.toString(QKeySequence::NativeText);
+                keys << shown.join(u" or "_s) + u'\t' + QString(action->text()).remove(u'&').remove(u'…');
+            }
+        if (!m_axis.empty())
+            for (const auto &[id, name] : StationSpine::stations())
+                keys << u"**%1**\t%2"_s.arg(name, page(id)->hint());
+        m_helpWindow = new HelpWindow(keys, this);
+    }
+    m_helpWindow->openAt(title);
 }
 
 void MainWindow::find() {

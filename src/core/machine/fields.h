@@ -22,7 +22,7 @@ struct FieldSpec {
     bool hardAbove;        ///< the hard limit itself is refused too
     std::string_view label;
     std::string_view help;    ///< how to find it
-    std::string_view choices; ///< "code=shown|code=shown" of choices
+    std::string_view choices; ///< "code=shown;what it means|code=shown" of choices
 };
 
 std::span<const FieldSpec> fieldTable();
@@ -40,6 +40,7 @@ std::string boundProblem(const FieldSpec &field, double si);
 std::string choiceLabel(const FieldSpec &field, std::string_view code);
 struct ChoiceOption {
     std::string code, label;
+    std::string words = {}; ///< what choosing it means, in a line; may be empty
 };
 std::vector<ChoiceOption> choicesOf(const FieldSpec &field);
 /// JSON Schema (draft 2020-12) of the project file, made from the table.
