@@ -125,15 +125,6 @@ std::pair<double, double> beltFace(QPainter &p, QPointF small, int z1, QPointF l
 
 double boreOf(const FitSize &size, double otherwise) { return size.known() ? size.nominal : otherwise; }
 
-/// Balloon with a leader to the part it names.
-void tied(QPainter &p, QPointF at, QPointF part, int number, bool chosen) {
-    p.setPen(QPen(chosen ? theme().touch : theme().ink, 1.2));
-    p.drawLine(at, part);
-    p.setBrush(chosen ? theme().touch : theme().ink);
-    p.drawEllipse(part, 2, 2);
-    paintBalloon(p, at, number, chosen);
-}
-
 void bearing(QPainter &p, double x, double y, double od, double id, double w, double k, bool chosen) {
     for (int s : {-1, 1}) {
         const double a = y + s * id * k / 2, b = y + s * od * k / 2;
@@ -170,6 +161,27 @@ struct Scene {
         QPainterPath q;
         q.addRect(r);
         area(number, q);
+    }
+    std::vector<QPointF> balloons = {}; ///< where they stand: no two on each other
+    /// Balloon with a leader to the part it names; where one stands already it goes round the part, or farther off.
+    void tied(QPointF at, QPointF part, int number) {
+        const QPointF wished = at - part;
+        const auto clear = [&](QPointF q) {
+            return std::all_of(balloons.begin(), balloons.end(),
+                               [&](QPointF o) { return std::hypot(o.x() - q.x(), o.y() - q.y()) >= 27; });
+        };
+        for (int turn = 0; turn < 24 && !clear(at); ++turn) {
+            const double angle = (turn % 2 ? -1 : 1) * (turn % 8 + 1) / 2 * 0.35, far = 1 + turn / 8 * 0.45;
+            at = part + QPointF(wished.x() * std::cos(angle) - wished.y() * std::sin(angle),
+                                wished.x() * std::sin(angle) + wished.y() * std::cos(angle)) *
+                            far;
+        }
+        balloons.push_back(at);
+        p.setPen(QPen(on(number) ? theme().touch : theme().ink, 1.2));
+        p.drawLine(at, part);
+        p.setBrush(on(number) ? theme().touch : theme().ink);
+        p.drawEllipse(part, 2, 2);
+        paintBalloon(p, at, number, on(number));
     }
     [[nodiscard]] double face() const { return m.stepper().face.known() ? m.stepper().face.v : 57e-3; }
     [[nodiscard]] double body() const { return m.stepper().body.known() ? m.stepper().body.v : 76e-3; }
@@ -356,10 +368,9 @@ void paintMotorSide(Scene &c, const SideScale &at) {
     p.drawLine(QPointF(body.left() - 8, y), QPointF(body.right() + shaftOut * at.k + 8, y));
     // a second belt's balloons need the room above the motor
     const bool low = c.m.stages.size() > 1;
-    tied(p,
-         low ? QPointF(body.left() + 6, body.bottom() + 6)
-             : QPointF(body.left() + body.width() * 0.15, body.top() - 16),
-         {body.left() + body.width() * 0.3, body.top() + body.height() * (low ? 0.7 : 0.2)}, 1, c.on(1));
+    c.tied(low ? QPointF(body.left() + 6, body.bottom() + 6)
+               : QPointF(body.left() + body.width() * 0.15, body.top() - 16),
+           {body.left() + body.width() * 0.3, body.top() + body.height() * (low ? 0.7 : 0.2)}, 1);
 }
 
 void paintPulleySide(Scene &c, const SideScale &at, double x, double y, const Pulley &pulley, const PulleySize &size,
@@ -402,7 +413,7 @@ void paintLayshaft(Scene &c, const SideScale &at, std::size_t before) {
     bearing(p, middle, y, 28e-3, 12e-3, 8e-3, at.k, c.on(number));
     p.setPen(centreLine());
     p.drawLine(QPointF(from - 8, y), QPointF(to + 8, y));
-    tied(p, {to + 36, y + 44}, {middle + 4e-3 * at.k, y + 12e-3 * at.k}, number, c.on(number));
+    c.tied({to + 36, y + 44}, {middle + 4e-3 * at.k, y + 12e-3 * at.k}, number);
 }
 
 void paintStagesSide(Scene &c, const SideScale &at) {
@@ -429,7 +440,7 @@ void paintStagesSide(Scene &c, const SideScale &at) {
             p.setBrush(th.part);
             p.drawRect(box);
             c.area(number, box);
-            tied(p, {box.center().x(), box.bottom() + 30}, box.center(), number, c.on(number));
+            c.tied({box.center().x(), box.bottom() + 30}, box.center(), number);
             continue;
         }
         if (!c.drawn(n)) continue;
@@ -449,11 +460,9 @@ void paintStagesSide(Scene &c, const SideScale &at) {
         c.area(belt, QRectF(x - bw / 2, above - outer - 2, bw, below - above + outer + inner + 4));
         const bool more = n + 1 < c.m.stages.size(); // another belt stands between this one and the slide
         const QPointF middle(x, (above + below) / 2);
-        tied(p, more ? QPointF(x + 6, below + 46) : QPointF(x + 40, below + 10), {x + 3, below + 2}, driver,
-             c.on(driver));
-        tied(p, middle + (more ? QPointF(-66, -34) : QPointF(-38, -4)), middle, belt, c.on(belt));
-        tied(p, more ? QPointF(x - 40, above - 46) : QPointF(x - 44, above - 22), {x - 2, above - 6}, driven,
-             c.on(driven));
+        c.tied(more ? QPointF(x + 6, below + 46) : QPointF(x + 40, below + 10), {x + 3, below + 2}, driver);
+        c.tied(middle + (more ? QPointF(-66, -34) : QPointF(-38, -4)), middle, belt);
+        c.tied(more ? QPointF(x - 40, above - 46) : QPointF(x - 44, above - 22), {x - 2, above - 6}, driven);
     }
     if (belts && c.layout.whole) {
         p.setFont(lw::face(13));
@@ -558,12 +567,12 @@ void paintSideView(Scene &c, QRectF side, double nutShare) {
     const SideScale at{k, axisY, bearingX};
     paintMotorSide(c, at);
     paintStagesSide(c, at);
-    tied(p, {bearingX - 4, axisY - (od / 2) * k - 32}, {bearingX, axisY - od / 2 * k * 0.7}, bearings, c.on(bearings));
+    c.tied({bearingX - 4, axisY - (od / 2) * k - 32}, {bearingX, axisY - od / 2 * k * 0.7}, bearings);
     {
         const double x6 = screwLeft + (screwRight - screwLeft) * (nutShare > 0.5 ? 0.2 : 0.8);
-        tied(p, {x6, axisY + d0 * k / 2 + 22}, {x6 + 12, axisY}, screw, c.on(screw));
+        c.tied({x6, axisY + d0 * k / 2 + 22}, {x6 + 12, axisY}, screw);
     }
-    tied(p, {drawn.left() + 34, drawn.top() - 20}, {drawn.left() + 50, drawn.top() + 5}, slide, c.on(slide));
+    c.tied({drawn.left() + 34, drawn.top() - 20}, {drawn.left() + 50, drawn.top() + 5}, slide);
     // thread left beyond the nut, and the travel between
     const double dimY = axisY + d0 * k / 2 + 44;
     p.setPen(QPen(th.ink2, 0.8));

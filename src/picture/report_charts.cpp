@@ -1,5 +1,6 @@
 #include "proof/checks/limits.h"
 #include "picture/report_charts.h"
+#include "picture/label_places.h"
 #include "picture/ticks.h"
 #include "picture/marks.h"
 #include "proof/words/narrate.h"
@@ -71,13 +72,20 @@ void paintTorqueChart(QPainter &p, QRectF area, const AxisModel &m, const AxisSt
     auto ticks = ticksBetween(0, speed, step, 20);
     ticks.push_back(step / 2); // the first stretch is wide on a root scale
     axes(p, f, u"torque at the motor, N·m"_s, u"motor speed, rpm (drawn by its square root)"_s, ticks);
+    LabelPlaces places(area.adjusted(56, 0, 0, -20));
+    places.keepOff(QPolygonF({f.at(0, 0), f.at(speed, 0)}));
+    std::vector<std::tuple<QString, QPolygonF, bool>> curves; // name, line, whether it stands above
     if (s.motorKnown) {
+        QPolygonF countedLine, mostLine, wantedLine;
         QPainterPath counted, most, wanted;
         const double share = 1 / torqueRails(m.stepper().closedLoop).wanted;
         for (int k = 0; k <= 120; ++k) {
             const double rpm = speed * k * k / 14400.0;
             const auto q = torquesAt(s.motor, rpm);
             const QPointF a = f.at(rpm, q.countedOn), b = f.at(rpm, q.peak), c = f.at(rpm, q.countedOn * share);
+            countedLine << a;
+            mostLine << b;
+            wantedLine << c;
             if (k == 0) {
                 counted.moveTo(a);
                 most.moveTo(b);
@@ -98,17 +106,18 @@ void paintTorqueChart(QPainter &p, QRectF area, const AxisModel &m, const AxisSt
         dash.setDashPattern({1.5, 3});
         p.setPen(dash);
         p.drawPath(wanted);
-        p.setFont(face(13));
-        p.setPen(t.ink2);
-        const double at = speed * 0.09;
-        p.drawText(f.at(at, torquesAt(s.motor, at).peak) + QPointF(6, -4), u"most it can give"_s);
-        p.drawText(f.at(at, torquesAt(s.motor, at).countedOn) + QPointF(6, -4), u"counted on"_s);
-        p.drawText(QRectF(f.at(speed, torquesAt(s.motor, speed).countedOn * share) - QPointF(170, 22), QSizeF(168, 18)),
-                   Qt::AlignRight | Qt::AlignVCenter,
-                   m.stepper().closedLoop ? u"three quarters of it"_s : u"half of it"_s);
+        curves = {{u"most it can give"_s, mostLine, true},
+                  {u"counted on"_s, countedLine, false},
+                  {m.stepper().closedLoop ? u"three quarters of it"_s : u"half of it"_s, wantedLine, false}};
+        for (const auto &[name, line, above] : curves)
+            places.keepOff(line);
     }
-    // pins, their names kept apart
-    std::vector<QRectF> taken;
+    // pins first, all of them; then the names where they strike nothing
+    struct Named {
+        QPointF at;
+        QString words;
+    };
+    std::vector<Named> named;
     for (const auto &x : findings) {
         if (x.id != "C01"_check && x.id != "C02"_check) continue;
         for (const auto &q : s.points) {
@@ -122,20 +131,40 @@ void paintTorqueChart(QPainter &p, QRectF area, const AxisModel &m, const AxisSt
                 p.drawLine(at, f.at(q.rpm, q.design));
             }
             paintPin(p, at - QPointF(11, 0), x.verdict, {22, 11});
-            const QString words = text(titleOf(m, x)) + u", "_s + text(marginText(x));
-            QFontMetrics fm(face(13));
-            QRectF box(at.x() + 15, at.y() - 9, fm.horizontalAdvance(words) + 2, 18);
-            if (box.right() > area.right()) box.moveRight(at.x() - 15);
-            for (int k = 0;
-                 k < 12 && std::any_of(taken.begin(), taken.end(), [&](const QRectF &o) { return o.intersects(box); });
-                 ++k)
-                box.translate(0, -17);
-            taken.push_back(box);
-            p.setFont(face(13));
-            p.setPen(t.ink);
-            p.drawText(box, Qt::AlignLeft | Qt::AlignVCenter, words);
+            places.keepOff(QRectF(at - QPointF(12, 7), QSizeF(24, 14)));
+            named.push_back({at, text(titleOf(m, x)) + u", "_s + text(marginText(x))});
             break;
         }
+    }
+    const QFontMetricsF fm(face(13));
+    std::vector<std::vector<QRectF>> tries;
+    std::vector<std::pair<QString, QColor>> names;
+    for (const auto &n : named) {
+        const QSizeF size(fm.horizontalAdvance(n.words) + 2, 16);
+        auto &wished = tries.emplace_back();
+        names.emplace_back(n.words, t.ink);
+        const bool right = n.at.x() > area.left() + 0.62 * area.width();
+        for (double dy : {0.0, -10.0, 10.0, -20.0, 20.0, -32.0, 32.0, -44.0, 44.0})
+            for (bool left : {right, !right})
+                wished.emplace_back(
+                    QPointF(left ? n.at.x() - 15 - size.width() : n.at.x() + 15, n.at.y() + dy - size.height() / 2),
+                    size);
+    }
+    for (const auto &[name, line, above] : curves) {
+        const QSizeF size(fm.horizontalAdvance(name) + 2, 16);
+        auto &wished = tries.emplace_back();
+        names.emplace_back(name, t.ink2);
+        for (int k : {62, 74, 50, 86, 40, 98, 30, 108, 20})
+            for (double off : {3.0, 8.0, 16.0})
+                wished.emplace_back(QPointF(line[k].x() - size.width() / 2,
+                                            above ? line[k].y() - off - size.height() : line[k].y() + off),
+                                    size);
+    }
+    const auto boxes = places.place(tries);
+    p.setFont(face(13));
+    for (std::size_t k = 0; k < names.size(); ++k) {
+        p.setPen(names[k].second);
+        p.drawText(boxes[k], Qt::AlignLeft | Qt::AlignVCenter, names[k].first);
     }
     p.restore();
 }

@@ -194,19 +194,23 @@ void writeAxis(Writer &w, const Session &session, const std::string &id) {
     w.head(2, u"Axis %1: %2"_s.arg(QString::fromStdString(id), QString::fromStdString(m.what)));
     w.words(text(headline(StationId::Proof, m, p.evaluation)) + u"."_s);
     w.head(3, u"As found and asked"_s);
-    w.table(
-        {u"what"_s, u"value"_s, u"how known"_s},
-        {{u"Travel"_s, knownText(m.travel, Dimension::Length, "mm"), standingText(m.travel)},
-         {u"Moving mass"_s, knownText(m.mass, Dimension::Mass, "kg"), standingText(m.mass)},
-         {u"Pull"_s, knownText(m.pull, Dimension::Force, "N"), standingText(m.pull)},
-         {u"Pull to start over pull to keep moving"_s, knownText(m.breakaway, Dimension::Number, ""),
-          standingText(m.breakaway)},
-         {u"Lead"_s, knownText(m.lead, Dimension::Length, "mm"), standingText(m.lead)},
-         {u"Lost motion now"_s, knownText(m.lostNow, Dimension::Length, "mm"), standingText(m.lostNow)},
-         {u"Run-out"_s, knownText(m.runOut, Dimension::Length, "mm"), standingText(m.runOut)},
-         {u"Rapid wanted"_s, knownText(m.rapid, Dimension::Speed, "mm/min"), standingText(m.rapid)},
-         {u"Acceleration"_s, knownText(m.acceleration, Dimension::Acceleration, "m/s2"), standingText(m.acceleration)}},
-        u"1"_s);
+    const double tight = tightAndLoose(m).tight;
+    std::vector<QStringList> found{
+        {u"Travel"_s, knownText(m.travel, Dimension::Length, "mm"), standingText(m.travel)},
+        {u"Moving mass"_s, knownText(m.mass, Dimension::Mass, "kg"), standingText(m.mass)},
+        {tight == tight ? u"Largest reading of the pull, which sizes the motor"_s : u"Pull"_s,
+         knownText(m.pull, Dimension::Force, "N"), standingText(m.pull)},
+        {u"Pull to start over pull to keep moving"_s, knownText(m.breakaway, Dimension::Number, ""),
+         standingText(m.breakaway)},
+        {u"Lead"_s, knownText(m.lead, Dimension::Length, "mm"), standingText(m.lead)},
+        {u"Lost motion now"_s, knownText(m.lostNow, Dimension::Length, "mm"), standingText(m.lostNow)},
+        {u"Run-out"_s, knownText(m.runOut, Dimension::Length, "mm"), standingText(m.runOut)},
+        {u"Rapid wanted"_s, knownText(m.rapid, Dimension::Speed, "mm/min"), standingText(m.rapid)},
+        {u"Acceleration"_s, knownText(m.acceleration, Dimension::Acceleration, "m/s2"), standingText(m.acceleration)}};
+    if (tight == tight) // as the board has it
+        found.insert(found.begin() + 2, {u"Pull at the tightest place, mean of both ways"_s,
+                                         text(withUnit(tight, Dimension::Force, "N")), standingText(m.pull)});
+    w.table({u"what"_s, u"value"_s, u"how known"_s}, found, u"1"_s);
     if (m.readings.size() > 1)
         w.drawing({660, 250}, u"Pull along the travel of "_s + QString::fromStdString(id),
                   [m, s](QPainter &q, const QRectF &r) { paintPullChart(q, r, m, s); });
@@ -245,7 +249,7 @@ void writeAxis(Writer &w, const Session &session, const std::string &id) {
             w.html(u"<p><b>//  Caution.</b> "_s + esc(words) + u"</p>\n"_s);
     for (const auto &f : p.evaluation.findings) {
         if (f.verdict == Verdict::Holds || f.missing) continue;
-        w.html(u"<p><b>"_s + esc(f.check->code) + u"  "_s + esc(titleOf(m, f)) + u"</b></p>\n"_s);
+        w.head(4, text(f.check->code) + u"  "_s + text(titleOf(m, f))); // a title: it stays with its working
         writeWorking(w, m, s, f);
     }
     // cards, said against is, settings
@@ -514,7 +518,8 @@ QString reportHtml(const Report &report) {
            "body{font-family:'B612','Lathewright "
            "Sans',sans-serif;font-size:14px;color:#000;background:#fff;max-width:900px;margin:24px "
            "auto;line-height:1.32}\n"
-           "h1{font-size:26px}h2{font-size:22px;border-bottom:2px solid #000}h3{font-size:18px}figure{margin:8px "
+           "h1{font-size:26px}h2{font-size:22px;border-bottom:2px solid "
+           "#000}h3{font-size:18px}h4{font-size:14px;margin:10px 0 2px}figure{margin:8px "
            "0}svg{max-width:100%;height:auto}\n"
            "table{border-collapse:collapse;margin:6px 0 14px}th{border-bottom:1.5px solid "
            "#000;font-size:13px}td{border-bottom:1px solid #bbb}\n"
@@ -617,7 +622,8 @@ void paintReport(const Report &report, QPagedPaintDevice &device) {
     QTextDocument doc;
     doc.setDefaultFont(face(13));
     doc.setDocumentMargin(0);
-    doc.setDefaultStyleSheet(u"h1{font-size:26px} h2{font-size:20px} h3{font-size:16px} th{font-weight:bold} "
+    doc.setDefaultStyleSheet(u"h1{font-size:26px} h2{font-size:20px} h3{font-size:16px} "
+                             u"h4{font-size:13px;margin-top:6px;margin-bottom:2px} th{font-weight:bold} "
                              u"p{margin-top:3px;margin-bottom:5px}"_s);
     DrawingObject object(report, page.width());
     doc.documentLayout()->registerHandler(DrawingObject::type, &object);

@@ -121,7 +121,15 @@ void Session::put(const std::vector<Patch> &patches, bool journal) {
     bool all = false;
     for (const auto &p : patches) {
         setAt(m_project, p.pointer, p.value);
-        if (p.pointer.starts_with("/parts")) m_stored.reset();
+        if (p.pointer.starts_with("/parts")) {
+            m_stored.reset();
+            // a drive that is here is no more one that may be chosen to fit: its axis is proved anew
+            if (const auto at = p.pointer.find("-drive"); at != std::string::npos && p.pointer.starts_with("/parts/"))
+                std::erase_if(m_proved, [&, axis = p.pointer.substr(7, at - 7)](const auto &e) {
+                    return e.first.substr(0, e.first.find('/')) == axis;
+                });
+            if (p.pointer == "/parts") all = true;
+        }
         if (p.pointer.starts_with("/log")) m_entries.reset();
         if (p.pointer.rfind("/axes/", 0) == 0) {
             const auto slash = p.pointer.find('/', 6);

@@ -2,7 +2,10 @@
 #include "test_list.h"
 #include "app/window_fixture.h"
 #include "machine/new_axis.h"
+#include "app/window/help_card.h"
+#include "app/window/help_window.h"
 #include "plan/build_plan.h"
+#include "search/mends.h"
 #include <QWheelEvent>
 
 using namespace lw;
@@ -235,6 +238,123 @@ private slots:
         QVERIFY2(finding().second.find("cannot be put on") != std::string::npos, finding().second.c_str());
         type(u"/axes/X/designs/A/stages/1/centre_mm"_s, u"125mm"_s); // within what setting it tight takes up
         QVERIFY(finding().first != Verdict::Fails);
+    }
+    void anIncompleteDesignSaysAtLeast() {
+        bareLathe();
+        m_session->typeInto(u"/budget"_s, u"500"_s);
+        QVERIFY(m_session->totals().atLeast());
+        QCOMPARE(m_session->totals().verdict, Verdict::NotKnown); // nothing is chosen: no green on an empty list
+        m_window->showBoard();
+        const auto *money = m_window->findChild<QLabel *>(u"money"_s);
+        QVERIFY(money && money->text().startsWith(u"at least "_s));
+        m_window->showStation(StationId::Parts, "X");
+        QVERIFY(m_window->findChild<QLabel *>(u"partsTotal"_s)->text().startsWith(u"at least "_s));
+        m_window->openDemo();
+        QVERIFY(!m_session->totals().atLeast());
+        // the pulleys go: their price is open again, the verdict with it
+        m_session->apply({{{"/axes/X/designs/A/stages/1/driver/teeth", nullptr}}, u"no teeth"_s});
+        QVERIFY(m_session->totals().atLeast());
+        QVERIFY(m_session->totals().openText().find("X pulleys") != std::string::npos);
+        QVERIFY(m_session->totals().verdict != Verdict::Holds);
+    }
+    void aDriveStillToBeBoughtBringsItsLimit() {
+        bareLathe();
+        const std::string d = "/axes/X/designs/A/";
+        const auto put = [&](const std::string &at, const char *typed) {
+            m_session->typeInto(QString::fromStdString(at), QString::fromUtf8(typed));
+        };
+        put(d + "motor/holding_torque_Nm", "1.9 N m");
+        put(d + "motor/rated_current_A", "2.8A");
+        m_session->apply({{{d + "supply", "s"}, {"/supplies/s", {{"voltage_V", {{"typed", "36V"}}}}}}, u"supply"_s});
+        const auto row = [&] {
+            const auto &all = m_session->proved("X").evaluation.findings;
+            return *std::ranges::find_if(all, [](const Finding &f) { return f.id == "C17"_check; });
+        };
+        QVERIFY(m_session->proved("X").model.drive.voltLimit.assumed());
+        QCOMPARE(row().verdict, Verdict::Holds);
+        put(d + "drive/volt_limit_V", "32V"); // the one that is really there decides
+        QCOMPARE(row().verdict, Verdict::Fails);
+        m_session->typeInto(QString::fromStdString(d + "drive/volt_limit_V"), QString());
+        // one that lies on the bench has its limit on its plate: nothing is guessed of it
+        m_session->apply({{{"/parts/X-drive", {{"text", "old drive"}, {"state", "arrived"}}}}, u"drive here"_s});
+        QCOMPARE(row().verdict, Verdict::NotKnown);
+    }
+    void aSupplyOfTwoAxesIsPaidOnce() {
+        bareLathe();
+        const auto supplyLine = [&](const std::string &axis) {
+            for (const auto &l : m_session->parts(axis))
+                if (l.designRef == "supply") return l;
+            return PartLine();
+        };
+        const auto axes = m_session->axes();
+        for (const auto &axis : axes)
+            m_session->apply({{{"/axes/" + axis + "/designs/A/supply", "s"},
+                               {"/supplies/s", {{"voltage_V", {{"typed", "48V"}}}, {"power_W", {{"typed", "350W"}}}}}},
+                              u"supply"_s});
+        QCOMPARE(supplyLine(axes[0]).price, 29.0);
+        QCOMPARE(supplyLine(axes[1]).price, 0.0);
+        QVERIFY(supplyLine(axes[1]).text.find("shared with " + axes[0]) != std::string::npos);
+    }
+    void aFixSaysWhatOfItsPriceTheListHas() {
+        m_window->openDemo();
+        const auto &p = m_session->proved("X");
+        const MendFinder finder(m_session->project(), p.model);
+        int listed = 0;
+        for (const auto &f : p.evaluation.findings)
+            for (const auto &mend : finder.of(f)) {
+                QVERIFY(mend.listed <= mend.price + 1e-9);
+                if (mend.listed > 0.5) {
+                    ++listed;
+                    QVERIFY(mendWords(mend, "EUR").find("on the list") != std::string::npos);
+                }
+            }
+        QVERIFY(listed > 0); // pulleys and belt of X are on it, still to be bought
+    }
+    void aPartMovedOnStaysUnderTheHand() {
+        m_window->openDemo();
+        m_window->showStation(StationId::Parts, "X");
+        auto *table = m_window->findChild<CellsView *>(u"parts"_s);
+        QVERIFY(!table->currentId().isEmpty()); // on arrival the first row is current
+        clickRow(table, u"X-belt"_s);
+        table->setFocus();
+        for (int n = 0; n < 3; ++n) { // ordered, arrived, fitted: it changes its group each time
+            QTest::keyClick(table, Qt::Key_Space);
+            QCOMPARE(table->currentId(), u"X-belt"_s);
+            QVERIFY(table->viewport()->rect().contains(table->visualRect(table->currentIndex()).center()));
+        }
+    }
+    void choicesSayWhatTheyMean() {
+        m_window->openDemo();
+        m_window->showStation(StationId::Drive, "X");
+        reveal(u"/axes/X/designs/A/stages/1/driver/profile"_s);
+        auto *box = m_window->findChild<QComboBox *>(u"/axes/X/designs/A/stages/1/driver/profile.box"_s);
+        QVERIFY(box);
+        QCOMPARE(box->itemText(1), u"5M"_s); // the likely one first
+        const QString words = box->itemData(1, Qt::AccessibleTextRole).toString();
+        QVERIFY2(words.contains(u"round teeth, 5 mm"_s), qPrintable(words));
+        box->showPopup();
+        QTest::keyClick(box->view(), Qt::Key_F1); // the list has the keys: help comes all the same
+        auto *card = m_window->findChild<HelpCard *>(u"helpCard"_s);
+        QVERIFY(card && card->isVisible());
+        QVERIFY2(card->words().contains(u"ten pitches"_s), qPrintable(card->words()));
+    }
+    void helpIsInTheWindowAndSearchable() {
+        m_window->openDemo();
+        m_window->findChild<QAction *>(u"helpFirststeps"_s)->trigger();
+        auto *help = m_window->findChild<HelpWindow *>(u"helpWindow"_s);
+        QVERIFY(help && help->isVisible());
+        for (const auto &page : {u"First steps"_s, u"Marks"_s, u"Words"_s, u"Keys"_s})
+            QVERIFY2(help->titlesShown().contains(page), qPrintable(page));
+        QVERIFY(help->shownText().contains(u"As found"_s));
+        auto *words = help->findChild<QLineEdit *>(u"helpSearch"_s);
+        QTest::keyClicks(words, u"wind-up"_s);
+        QVERIFY(help->titlesShown().contains(u"Words"_s) && !help->titlesShown().contains(u"Keys"_s));
+        QVERIFY(help->shownText().contains(u"What gives elastically"_s));
+        QTest::keyClicks(words, u"xyzzy"_s);
+        QVERIFY(help->titlesShown().isEmpty() && help->shownText().contains(u"Nothing in the help"_s));
+        help->openAt(u"Keys"_s);
+        QVERIFY(help->shownText().contains(u"Ctrl+B"_s)); // as the menus have them
+        help->close();
     }
 };
 LW_TEST(TestHand, "tst_hand")

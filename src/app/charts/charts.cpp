@@ -1,6 +1,7 @@
 #include "app/charts/charts.h"
 #include "proof/checks/limits.h"
 #include "app/entries/fields.h"
+#include "picture/label_places.h"
 #include "picture/marks.h"
 #include "proof/words/narrate.h"
 #include "proof/words/summary.h"
@@ -122,6 +123,9 @@ void TorqueChart::refresh(const ProvedAxis &p, const Finding *chosen) {
     m_plot->clearPlottables();
     m_plot->clearItems();
     m_pins.clear();
+    m_names.clear();
+    m_curves.clear();
+    m_drops.clear();
     dress(m_plot);
     m_table = u"speed rpm\tcounted on N·m\tmost N·m\n"_s;
     double largest = 400;
@@ -165,15 +169,19 @@ void TorqueChart::refresh(const ProvedAxis &p, const Finding *chosen) {
         QPen dots(t.ink2, 1.1);
         dots.setDashPattern({3, 3});
         wantedLine->setPen(dots);
-        const int at = 62;
-        label(m_plot, x[at], most[at], u"most it can give"_s, Qt::AlignHCenter | Qt::AlignBottom, 13, false, t.ink2,
-              {0, -3});
-        label(m_plot, x[58], design[58],
+        m_curves = {{x, most}, {x, design}, {x, half}};
+        const auto along = [&](const QVector<double> &curve, const QString &words, bool bold, bool above) {
+            Name n{label(m_plot, 0, 0, words, Qt::AlignLeft | Qt::AlignTop, 13, bold, bold ? t.ink : t.ink2), {}};
+            for (int at : {62, 74, 50, 86, 40, 98, 30, 108, 20}) // anywhere along its curve, the middle first
+                n.curve.emplace_back(x[at], curve[at], above);
+            m_names.push_back(std::move(n));
+        };
+        along(most, u"most it can give"_s, false, true);
+        along(design,
               u"counted on: %1 V, %2 A"_s.arg(text(numberText(m.supply.voltage.v, 3)),
                                               text(numberText(m.drive.peak.v, 2))),
-              Qt::AlignHCenter | Qt::AlignTop, 13, true, t.ink, {0, 3});
-        label(m_plot, x[56], half[56], m.stepper().closedLoop ? u"1.33× line"_s : u"half of it: 2.0× line"_s,
-              Qt::AlignHCenter | Qt::AlignTop, 13, false, t.ink2, {0, 2});
+              true, false);
+        along(half, m.stepper().closedLoop ? u"1.33× line"_s : u"half of it: 2.0× line"_s, false, false);
     } else {
         for (const auto &q : s.points)
             if (q.demand == q.demand) top = std::max(top, q.demand * 1.6);
@@ -191,17 +199,17 @@ void TorqueChart::refresh(const ProvedAxis &p, const Finding *chosen) {
     yTicker->setTickCount(5);
     m_plot->yAxis->setTicker(yTicker);
     corner(m_plot, 0.0, 0.0, u"  Torque at the motor shaft, %1"_s.arg(unit), Qt::AlignLeft | Qt::AlignTop);
-    corner(m_plot, 0.985, 0.995, u"motor speed, rpm (square-root scale)"_s, Qt::AlignRight | Qt::AlignBottom);
-    if (m.rapid.known() && s.motorRpm == s.motorRpm)
-        corner(m_plot, 0.06, 0.995,
-               u"%1 rpm is %2"_s.arg(text(numberText(s.motorRpm, 3)),
-                                     text(withUnit(m.rapid.v, Dimension::Speed, "mm/min", 4))),
-               Qt::AlignLeft | Qt::AlignBottom);
+    corner(m_plot, 0.985, 0.995,
+           u"motor rpm, square-root scale"_s +
+               (m.rapid.known() && s.motorRpm == s.motorRpm
+                    ? u"; %1 is %2"_s.arg(text(numberText(s.motorRpm, 3)),
+                                          text(withUnit(m.rapid.v, Dimension::Speed, "mm/min", 4)))
+                    : QString()),
+           Qt::AlignRight | Qt::AlignBottom);
     // duty pins, the steadiest first so that the weakest lies on top
     std::vector<const Finding *> rows;
     for (const auto &f : p.evaluation.findings)
         if ((f.id == "C01"_check || f.id == "C02"_check) && f.demand == f.demand) rows.push_back(&f);
-    std::vector<std::pair<double, double>> taken; // label places in pixels
     for (const auto *f : rows) {
         double rpm = 0;
         for (const auto &q : s.points)
@@ -225,8 +233,11 @@ void TorqueChart::refresh(const ProvedAxis &p, const Finding *chosen) {
             ring->setSize(7);
             ring->setPen(QPen(t.ink, 1.4));
             ring->setBrush(t.sheet);
-            label(m_plot, x, f->capacity * scale, text(numberText(f->capacity * scale, 3)) + u" there"_s,
-                  Qt::AlignLeft | Qt::AlignTop, 13, false, t.ink2, {8, 5});
+            m_names.push_back({label(m_plot, 0, 0, text(numberText(f->capacity * scale, 3)) + u" there"_s,
+                                     Qt::AlignLeft | Qt::AlignTop, 13, false, t.ink2),
+                               {},
+                               QPointF(x, f->capacity * scale)});
+            m_drops.push_back({{x, y}, {x, f->capacity * scale}});
         }
         if (f->low == f->low && on) { // whisker: what the demand may be
             auto *w = new QCPItemLine(m_plot);
@@ -239,27 +250,77 @@ void TorqueChart::refresh(const ProvedAxis &p, const Finding *chosen) {
         auto *pin = new PinItem(m_plot);
         pin->at->setCoords(x, y);
         pin->verdict = f->verdict;
-        // a name beside the pin, unless another name is already there
-        m_plot->axisRect()->setOuterRect(m_plot->rect());
-        const double px = m_plot->xAxis->coordToPixel(x), py = m_plot->yAxis->coordToPixel(y);
-        const bool crowded = std::any_of(taken.begin(), taken.end(), [&](const auto &q) {
-            return std::fabs(q.first - px) < 190 && std::fabs(q.second - py) < 15;
-        });
-        if (!crowded || on) {
-            const bool rightSide = x > 0.62 * std::sqrt(largest);
-            const double overZero =
-                m_plot->yAxis->coordToPixel(0) - py; // the zero line is not to strike the name through
-            const double lift = overZero < 10 ? overZero - 10 : 0;
-            auto *name = label(m_plot, x, y, text(titleOf(m, *f)) + u" "_s + text(numberText(y, 2)),
-                               (rightSide ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignVCenter, on ? 15 : 13, on,
-                               on ? t.ink : t.ink2, {rightSide ? -18.0 : 18.0, lift});
-            name->setPadding(QMargins(1, 0, 1, 0));
-            taken.push_back({px, py});
-        }
+        m_names.push_back({label(m_plot, 0, 0, text(titleOf(m, *f)) + u" "_s + text(numberText(y, 2)),
+                                 Qt::AlignLeft | Qt::AlignTop, on ? 15 : 13, on, on ? t.ink : t.ink2),
+                           {},
+                           QPointF(x, y)});
     }
+    placeNames();
     setAccessibleName(u"Torque over motor speed"_s);
     setAccessibleDescription(m_table);
     m_plot->replot(QCustomPlot::rpQueuedReplot);
+}
+
+/// Each name where it strikes nothing: curves, pins, what drops from them, the zero line, the other names.
+void TorqueChart::placeNames() {
+    m_plot->axisRect()->setOuterRect(m_plot->rect());
+    const QRectF inside = QRectF(m_plot->rect()).marginsRemoved(m_plot->axisRect()->margins());
+    LabelPlaces places(inside.adjusted(2, -8, 14, 0));
+    const auto pixel = [&](QPointF p) {
+        return QPointF(m_plot->xAxis->coordToPixel(p.x()), m_plot->yAxis->coordToPixel(p.y()));
+    };
+    for (const auto &[x, y] : m_curves) {
+        QPolygonF line;
+        for (qsizetype k = 0; k < x.size(); ++k)
+            line << pixel({x[k], y[k]});
+        places.keepOff(line);
+    }
+    for (const auto &drop : m_drops)
+        places.keepOff(QPolygonF({pixel(drop.p1()), pixel(drop.p2())}));
+    places.keepOff(QPolygonF({inside.bottomLeft(), inside.bottomRight()}));
+    for (const auto &[at, f] : m_pins)
+        places.keepOff(QRectF(pixel(at) - QPointF(12, 7), QSizeF(24, 14)));
+    const auto triesOf = [&](const Name &n) {
+        const QFontMetricsF fm(n.item->font());
+        const QSizeF size(fm.horizontalAdvance(n.item->text()) + 2, fm.height() - 2);
+        std::vector<QRectF> tries;
+        for (const auto &[x, y, above] : n.curve)
+            for (double off : {3.0, 8.0, 16.0}) {
+                const auto at = pixel({x, y});
+                tries.emplace_back(
+                    QPointF(at.x() - size.width() / 2, above ? at.y() - off - size.height() : at.y() + off), size);
+            }
+        if (n.curve.empty()) {
+            const auto at = pixel(n.at);
+            const bool right = at.x() > inside.left() + 0.62 * inside.width();
+            for (double dy : {0.0, -10.0, 10.0, -20.0, 20.0, -32.0, 32.0, -44.0, 44.0})
+                for (bool left : {right, !right})
+                    tries.emplace_back(
+                        QPointF(left ? at.x() - 17 - size.width() : at.x() + 17, at.y() + dy - size.height() / 2),
+                        size);
+        }
+        return tries;
+    };
+    // the chosen one first, then pins from the weakest, the curves last: they have the most room
+    std::vector<const Name *> order;
+    for (bool bold : {true, false})
+        for (const auto &n : m_names)
+            if (n.curve.empty() && n.item->font().bold() == bold) order.push_back(&n);
+    for (const auto &n : m_names)
+        if (!n.curve.empty()) order.push_back(&n);
+    std::vector<std::vector<QRectF>> tries;
+    for (const auto *n : order)
+        tries.push_back(triesOf(*n));
+    const auto boxes = places.place(tries);
+    for (std::size_t k = 0; k < order.size(); ++k) {
+        order[k]->item->position->setType(QCPItemPosition::ptAbsolute);
+        order[k]->item->position->setCoords(boxes[k].topLeft());
+    }
+}
+void TorqueChart::resizeEvent(QResizeEvent *e) {
+    QWidget::resizeEvent(e);
+    m_plot->setGeometry(rect());
+    if (!m_names.empty()) placeNames();
 }
 
 bool TorqueChart::eventFilter(QObject *o, QEvent *e) {

@@ -3,8 +3,12 @@
 #pragma once
 
 #include "session/session.h"
+#include <QLineF>
+#include <QPointF>
+#include <QVector>
 #include <QWidget>
 
+class QCPItemText;
 class QCustomPlot;
 
 namespace lw {
@@ -25,10 +29,21 @@ signals:
 
 protected:
     bool eventFilter(QObject *o, QEvent *e) override;
+    void resizeEvent(QResizeEvent *e) override;
 
 private:
+    /// A name and what it belongs to, in plot coordinates: a pin, or a curve with the places along it to try.
+    struct Name {
+        QCPItemText *item;
+        std::vector<std::tuple<double, double, bool>> curve; ///< x, y, above it
+        QPointF at = {};
+    };
+    void placeNames();
     QCustomPlot *m_plot;
     std::vector<std::pair<QPointF, Finding>> m_pins; ///< in plot coordinates
+    std::vector<Name> m_names;
+    std::vector<std::pair<QVector<double>, QVector<double>>> m_curves;
+    std::vector<QLineF> m_drops;
     QString m_table;
 };
 

@@ -67,7 +67,9 @@ void LinkButton::paintEvent(QPaintEvent *) {
     if (m_wraps)
         p.drawText(r, Qt::AlignLeft | Qt::AlignVCenter | Qt::TextWordWrap, text());
     else
-        p.drawText(r, Qt::AlignLeft | Qt::AlignVCenter, QFontMetrics(f).elidedText(text(), Qt::ElideRight, r.width()));
+        p.drawText(r, Qt::AlignLeft | Qt::AlignVCenter,
+                   QFontMetrics(f).elidedText(text(), text().contains(u'≈') ? Qt::ElideMiddle : Qt::ElideRight,
+                                              r.width())); // a price is not cut off
     if (hasFocus()) {
         p.setPen(QPen(t.touch, 1.6));
         p.drawRect(QRectF(rect()).adjusted(0.8, 0.8, -0.8, -0.8));

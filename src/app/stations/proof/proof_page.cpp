@@ -57,7 +57,9 @@ void MarginLadder::paintEvent(QPaintEvent *) {
     const auto &t = theme();
     const double W = viewport()->width(), H = viewport()->height();
     p.fillRect(viewport()->rect(), t.sheet);
-    const double rungLeft = W * 0.58, rungWidth = W * 0.31;
+    // narrow: names need the room more than bars do
+    const bool narrow = W < 520;
+    const double rungLeft = W * (narrow ? 0.64 : 0.58), rungWidth = W * (narrow ? 0.22 : 0.31);
     const int offset = verticalScrollBar()->value();
     for (std::size_t k = 0; k < m_rows.size(); ++k) {
         const double y = 22 + double(k) * rowHeight - offset;
@@ -83,7 +85,7 @@ void MarginLadder::paintEvent(QPaintEvent *) {
         if (r.f.rung && !r.f.missing) paintRung(p, QRectF(rungLeft, y + 3, rungWidth, rowHeight - 6), r.f, false);
         p.setFont(face(15, true));
         p.setPen(t.ink);
-        const double marginWidth = r.f.rung ? W * 0.11 : W * 0.26;
+        const double marginWidth = r.f.rung ? std::max(56.0, W * 0.11) : W * 0.26;
         p.drawText(QRectF(W - marginWidth, y, marginWidth - 6, rowHeight), Qt::AlignRight | Qt::AlignVCenter, r.margin);
     }
     // shared rails
@@ -93,7 +95,9 @@ void MarginLadder::paintEvent(QPaintEvent *) {
     for (const auto &[q, word] : {std::pair{0.34, u"must"_s}, std::pair{0.62, u"wanted"_s}}) {
         const double x = rungLeft + rungWidth * q;
         p.setPen(t.ink2);
-        p.drawText(QRectF(x - 40, 0, 80, 17), Qt::AlignCenter, word);
+        const bool first = q < 0.5; // each leans away from the other
+        p.drawText(QRectF(first ? x - 84 : x - 6, 0, 90, 17),
+                   (first ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignVCenter, word);
         p.setPen(QPen(t.ink, 1.6));
         p.drawLine(QPointF(x, 19), QPointF(x, H));
     }

@@ -49,6 +49,16 @@ Verdict stationVerdict(StationId station, const AxisModel &m, const Evaluation &
     return usual ? std::min(v, Verdict::NotKnown) : v;
 }
 
+TightAndLoose tightAndLoose(const AxisModel &m) {
+    TightAndLoose t;
+    for (const auto &r : m.readings) {
+        const double mean = (r.away + r.back).value() / 2;
+        if (!(mean <= t.tight)) t.tight = mean; // the first, too
+        if (!(mean >= t.loose)) t.loose = mean;
+    }
+    return t;
+}
+
 StationSummary summarise(StationId station, const nlohmann::json &project, const AxisModel &m, const Evaluation &e) {
     StationSummary s;
     s.verdict = stationVerdict(station, m, e);
@@ -63,12 +73,7 @@ StationSummary summarise(StationId station, const nlohmann::json &project, const
             if (m.pullMeasured) s.sentence = "measured; the slide pulls " + newtons3(m.pull.v);
             if (!m.pull.known()) s.sentence = "measured; the pull is not known";
         } else {
-            double tight = 0;
-            double loose = 1e99;
-            for (const auto &r : m.readings) {
-                tight = std::max(tight, (r.away + r.back).value() / 2);
-                loose = std::min(loose, (r.away + r.back).value() / 2);
-            }
+            const auto [tight, loose] = tightAndLoose(m);
             s.figure = newtons3(tight);
             s.sentence = m.readings.size() > 1
                              ? "pull at " + withUnit(m.tightAt, Dimension::Length, "mm") + "; runs free at " +
@@ -184,11 +189,7 @@ std::string headline(StationId station, const AxisModel &m, const Evaluation &e)
     switch (station) {
     case StationId::AsFound: {
         if (m.readings.size() > 1) {
-            double tight = 0, loose = 1e99;
-            for (const auto &r : m.readings) {
-                tight = std::max(tight, (r.away + r.back).value() / 2);
-                loose = std::min(loose, (r.away + r.back).value() / 2);
-            }
+            const auto [tight, loose] = tightAndLoose(m);
             return "Tight at " + withUnit(m.tightAt, Dimension::Length, "mm") + ": " + newtons3(tight) + ", free at " +
                    withUnit(m.looseAt, Dimension::Length, "mm") + ": " + newtons3(loose);
         }
