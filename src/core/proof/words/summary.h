@@ -5,8 +5,8 @@
 
 namespace lw {
 
-/// Of the places pulled at, mean of both ways, N; not known without readings. What sizes the motor is the largest single
-/// reading (AxisModel::pull).
+/// Of the places pulled at, mean of both ways, N; not known without readings. What sizes the motor is the largest
+/// single reading (AxisModel::pull).
 struct TightAndLoose {
     double tight = notKnown, loose = notKnown;
 };
@@ -16,7 +16,7 @@ struct StationSummary {
     Verdict verdict = Verdict::NotKnown;
     bool begun = true;
     std::string figure, sentence;
-    int done = -1, of = 0; ///< ticks; -1: none
+    int done = -1, of = 0;            ///< ticks; -1: none
     const Finding *finding = nullptr; ///< for the rung; points into the evaluation
 };
 [[nodiscard]] StationSummary summarise(StationId station, const nlohmann::json &project, const AxisModel &m,
