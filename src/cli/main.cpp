@@ -1,4 +1,6 @@
 // lathewright-cli: the bench book and the proof of a job from the command line. Same numbers as the window: same core.
+#include "cli/cli.h"
+#include "cli/design_commands.h"
 #include "book/book.h"
 #include "proof/doubt/measure_next.h"
 #include "proof/words/narrate.h"
@@ -20,30 +22,6 @@
 #include <optional>
 
 namespace {
-
-/// A sentence on the error stream; what came from a file cannot steer the terminal.
-int say(const std::string &sentence) {
-    std::cerr << lw::oneLine(sentence) << "\n";
-    return 2;
-}
-int say(const QString &sentence) { return say(sentence.toStdString()); }
-int say(const char *sentence) { return say(std::string(sentence)); }
-void line(const std::string &words) { std::cout << lw::oneLine(words) << "\n"; }
-/// JSON whatever bytes the texts in it hold.
-void print(const nlohmann::json &j) {
-    std::cout << j.dump(2, ' ', false, nlohmann::json::error_handler_t::replace) << "\n";
-}
-
-/// A job, or nothing once the reason has been said.
-std::optional<nlohmann::json> readJob(const std::string &file) {
-    const auto content = lw::readWhole(QByteArray::fromStdString(file));
-    if (!content) return say(content.error()), std::nullopt;
-    auto read = lw::readProject(content->toStdString(), file);
-    if (!read) return say(read.error()), std::nullopt;
-    for (const auto &note : read->notes)
-        say(file + ", " + note);
-    return std::move(read->project);
-}
 
 int calc(const std::string &name, const std::string &file) {
     if (!lw::book::find(name)) return say("There is no calculation called '" + name + "'; calc --list names them.");
@@ -237,6 +215,8 @@ int run(int argc, char **argv) {
     nextCommand->add_option("--axis", nextAxis, "this axis only");
     nextCommand->add_flag("--json", nextAsJson, "as JSON");
 
+    const auto design = addDesignCommands(app);
+
     auto *schemaCommand = app.add_subcommand("schema", "the JSON Schema of the job file");
 
     try {
@@ -265,6 +245,8 @@ int run(int argc, char **argv) {
         if (input.empty()) return say("calc " + name + ": give the inputs with --in FILE.json.");
         return calc(name, input);
     }
+    if (!app.get_subcommands().empty())
+        if (const auto code = design(); code >= 0) return code;
     if (nextCommand->parsed()) return next(nextFile, nextAxis, nextAsJson);
     if (programCommand->parsed()) return program(programFile, programJob, runThrough, diameters, programAsJson);
     if (schemaCommand->parsed()) {

@@ -235,6 +235,8 @@ void ModelReader::readFinal() {
     }
     readEfficiency(s, noScrew);
     const auto *size = ball ? ballScrewSize(s.thread.name) : nullptr;
+    if (!m.keepsScrew) // a new one's end is as the design has it; what was read off the old one says nothing of it
+        if (auto end = readFitSize(designText("screw/end")); !end.empty()) m.screwEnd = std::move(end);
     s.root = design("screw/root_mm");
     if (!s.root.known() && s.named) s.root = {s.thread.root.value(), size ? Standing::Assumed : Standing::Catalogue};
     s.span = design("screw/bearing_span_mm");

@@ -365,6 +365,9 @@ const CatalogueEnd *Catalogue::endFor(std::string_view place, double bore) const
     }
     return best;
 }
+const CatalogueCoupling *Catalogue::couplingFor(double bore, double torque) const {
+    return cheapest(couplings, [&](const auto &c) { return !(bore > c.boreMost) && !(torque > c.torque); });
+}
 const CatalogueBrake *Catalogue::brakeFor(double torque) const {
     return cheapest(brakes, [&](const auto &b) { return b.torque >= torque * (1 - 1e-9); });
 }

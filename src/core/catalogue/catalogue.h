@@ -78,6 +78,8 @@ struct Catalogue {
     [[nodiscard]] const CatalogueSupply *supplyFor(double volts, double watts) const;
     /// The smallest end of a place whose bore is at least this; of what is smaller the largest; null: none listed.
     [[nodiscard]] const CatalogueEnd *endFor(std::string_view place, double boreMm) const;
+    /// The cheapest coupling that takes both shafts and this torque; null when none does.
+    [[nodiscard]] const CatalogueCoupling *couplingFor(double boreMm, double torqueNm) const;
     /// The cheapest brake that holds this torque; null when none does.
     [[nodiscard]] const CatalogueBrake *brakeFor(double torqueNm) const;
 };

@@ -296,6 +296,8 @@ constexpr FieldSpec axisFieldsTable[] = {
      "What was measured on the old screw holds only while it stays. Blank: a sliding thread is the old one, a ball "
      "screw a new one.",
      "yes=kept;what was measured on it counts|no=new;catalogue figures count"},
+    {"axes/*/designs/*/screw/end", K::Text, D::Number, "", 0, 0, 0, false, "New screw's end",
+     "As it will be turned, or as it is sold: 10 h6. Of a kept screw the micrometer's reading counts (As found).", ""},
     {"axes/*/designs/*/screw/efficiency", K::Value, D::Number, "", 0.14, 0.97, 0, true, "Efficiency",
      "Ball 0.90; sliding 0.2 to 0.45, by thread and oil.", ""},
     {"axes/*/designs/*/screw/thread_length_mm", K::Value, D::Length, "mm", 50, 4000, 0, true, "Thread",

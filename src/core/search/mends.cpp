@@ -166,7 +166,7 @@ std::optional<BeltChoice> bestBelt(const ToothedBelt &b, int driver, int driven)
         const double c = found->centre.value();
         double score;
         if (slot) {
-            const auto need = centreTravel(found->length, metres(b.tolerance.v), 0.003, found->wrapSmall,
+            const auto need = centreTravel(found->length, metres(b.tolerance.v), settingStrain, found->wrapSmall,
                                            fitAllowance(*b.driver.profile, b.flangedPulleys()));
             if (!need || c < b.slotFrom.v || c > b.slotTo.v) continue;
             score = std::min((c - b.slotFrom.v) / need->inward->value(), (b.slotTo.v - c) / need->outward.value());

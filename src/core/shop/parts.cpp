@@ -128,24 +128,32 @@ std::vector<PartAsked> partsAsked(const AxisModel &m, const AxisState &) {
         else if (const auto *c = m.stageAs<Coupling>(k); c && m.hasMotor())
             out.push_back({stageRef(m, k, "coupling"),
                            "Coupling" + (c->boreIn.empty() ? "" : " " + c->boreIn.text + " to " + c->boreOut.text),
-                           "drive", "buy", 34, false});
+                           "drive", "buy",
+                           priceOf(cat.couplingFor(std::max(c->boreIn.known() ? c->boreIn.nominal * 1e3 : 0,
+                                                            c->boreOut.known() ? c->boreOut.nominal * 1e3 : 0),
+                                                   m.stepper().holding.v)),
+                           false});
     }
+    // a bearing pair for a seat that is there, or the end block of a new screw
     if (!m.screw().fixedKind.empty() || m.screw().bearingBore.known())
         out.push_back({"fixed_end",
                        (m.screw().fixedKind.empty() ? "Thrust bearings" : m.screw().fixedKind) +
                            (m.screw().bearingBore.known() ? ", bore " + n(m.screw().bearingBore.v * 1e3) : ""),
-                       "mechanical", "buy", m.ballScrew() ? 29.0 : 44.0, false});
+                       "mechanical", "buy",
+                       m.keepsScrew ? 44.0 : priceOf(cat.endFor("fixed", m.screw().bearingBore.v * 1e3)), false});
     if (!m.screw().farKind.empty() && m.screw().farKind != "free" && m.screw().ends != Ends::FixedFree)
         out.push_back(
-            {"far_end", "Far end: " + m.screw().farKind, "mechanical", "buy", m.ballScrew() ? 29.0 : 6.0, false});
+            {"far_end", "Far end: " + m.screw().farKind, "mechanical", "buy",
+             m.keepsScrew ? 6.0 : priceOf(cat.endFor("far", std::max(8.0, m.screw().bearingBore.v * 1e3 - 2))), false});
     if (m.screw().named) {
         const double length = m.screw().threadLength.known() ? m.screw().threadLength.v * 1e3 : notKnown;
         const std::string l = length == length ? ", " + n(length, 4) + " of thread" : "";
-        if (m.ballScrew())
-            out.push_back({"screw", "Ball screw " + m.screw().thread.name + l + ", with nut", "mechanical", "buy",
-                           length == length ? cat.screwPrice(m.screw().thread.name, length) : notKnown, false});
+        const auto &name = m.screw().thread.name;
+        if (m.ballScrew() || !m.keepsScrew)
+            out.push_back({"screw", (m.ballScrew() ? "Ball screw " : "Screw ") + name + l + ", with nut", "mechanical",
+                           "buy", length == length ? cat.screwPrice(name, length) : notKnown, false});
         else {
-            out.push_back({"screw", "Screw " + m.screw().thread.name + l, "mechanical", "have", 0, false});
+            out.push_back({"screw", "Screw " + name + l, "mechanical", "have", 0, false});
             if (!m.screw().nutKind.empty()) out.push_back({"nut", m.screw().nutKind, "mechanical", "make", 0, false});
         }
     }

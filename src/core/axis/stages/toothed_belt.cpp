@@ -67,8 +67,8 @@ StageFigures ToothedBelt::figures(Work &w) const {
                 pitchMismatch(millimetres(profile->pitch), millimetres(p.pitch), fewerTeeth(), o->wrapSmall))
             w.teethMesh = mm->teethInMesh;
     if (!(asked == asked)) asked = at;
-    if (const auto t =
-            centreTravel(o->length, metres(tolerance.v), 0.003, o->wrapSmall, fitAllowance(p, flangedPulleys()))) {
+    if (const auto t = centreTravel(o->length, metres(tolerance.v), settingStrain, o->wrapSmall,
+                                    fitAllowance(p, flangedPulleys()))) {
         w.needInward = t->inward->value();
         w.needOutward = t->outward.value();
         w.slotInward = asked - slotFrom.v;

@@ -10,6 +10,9 @@
 
 namespace lw {
 
+/// Stretch that setting a belt tight asks room for in its slot. Common practice.
+inline constexpr double settingStrain = 0.003;
+
 struct Pulley {
     int teeth = 0; ///< 0: not known
     const BeltProfile *profile = nullptr;

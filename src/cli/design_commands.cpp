@@ -1,0 +1,294 @@
+#include "cli/design_commands.h"
+#include "cli/cli.h"
+#include "catalogue/csv.h"
+#include "machine/project_file.h"
+#include "proof/words/narrate.h"
+#include "search/mends.h"
+#include "search/size_json.h"
+#include "search/why.h"
+#include "session/disk.h"
+#include "session/user_data.h"
+#include "units/plain_number.h"
+#include <QCoreApplication>
+#include <algorithm>
+#include <csignal>
+#include <iostream>
+#include <memory>
+#include <mutex>
+#include <set>
+#include <thread>
+#include <unistd.h>
+
+namespace {
+using Json = nlohmann::json;
+
+std::atomic<bool> *stopAsked = nullptr;
+extern "C" void askToStop(int) {
+    if (stopAsked) stopAsked->store(true);
+}
+
+struct Asked {
+    std::string file, axis = "all", out, have;
+    std::vector<std::string> limits, with;
+    std::string budget, volts;
+    bool keepScrew = false, json = false;
+    int top = 3, apply = 0;
+};
+
+/// The axes asked for; nothing once the reason has been said.
+std::optional<std::vector<std::string>> axesOf(const Json &project, const std::string &axis, const char *command) {
+    const auto all = lw::axisOrder(project);
+    if (axis == "all") return all;
+    if (std::find(all.begin(), all.end(), axis) == all.end()) {
+        say(std::string(command) + ": the job has no axis '" + axis + "'.");
+        return {};
+    }
+    return std::vector<std::string>{axis};
+}
+std::optional<lw::SizeLimits> limitsFor(const Json &project, const std::string &axis, const Asked &a,
+                                        const char *command) {
+    auto limits = lw::limitsOf(project, axis);
+    const auto take = [&](lw::LimitKey key, const std::string &text) {
+        const auto wrong = limits.take(key, text);
+        return wrong.empty() || (say(std::string(command) + ": " + wrong), false);
+    };
+    if (!a.budget.empty() && !take(lw::LimitKey::Budget, a.budget)) return {};
+    if (!a.volts.empty() && !take(lw::LimitKey::Volts, a.volts)) return {};
+    if (a.keepScrew) limits.keepScrew = true;
+    for (const auto &l : a.limits) {
+        const auto eq = l.find('=');
+        const auto key = lw::limitFromKey(l.substr(0, eq));
+        if (!key || eq == std::string::npos) {
+            std::string known;
+            for (std::size_t k = 0; k < lw::limitCount; ++k)
+                known += (k ? ", " : "") + std::string(lw::limitSpec(lw::LimitKey(k)).key);
+            say(std::string(command) + ": --limit '" + l + "' is not key=value with one of: " + known + ".");
+            return {};
+        }
+        if (!take(*key, l.substr(eq + 1))) return {};
+    }
+    return limits;
+}
+std::optional<std::set<std::string>> haveOf(const std::string &file) {
+    std::set<std::string> out;
+    if (file.empty()) return out;
+    const auto content = lw::readWhole(QByteArray::fromStdString(file));
+    if (!content) return say(content.error()), std::nullopt;
+    const auto rows = lw::readCsv({content->constData(), std::size_t(content->size())});
+    if (!rows) return say(file + ", " + rows.error()), std::nullopt;
+    for (const auto &r : *rows) {
+        const auto name = r.find("name");
+        if (name == r.end()) return say(file + ", line 1: the column name is missing."), std::nullopt;
+        out.insert(name->second);
+    }
+    return out;
+}
+unsigned threads() { return std::max(1U, std::thread::hardware_concurrency()); }
+
+std::string amount(double v, const Json &project) {
+    return lw::numberText(v, 5) + " " + lw::textAt(project, "/currency", "EUR");
+}
+void tell(const lw::Proposal &p, const Json &project) {
+    line("  " + p.name + ": " + lw::timesText(p.margin) + (p.at.empty() ? "" : " at " + p.at) + ", " +
+         amount(p.price, project) + ", holds in " + lw::numberText(std::floor(p.chance * 100), 3) + " of 100 draws");
+    for (const auto &[kind, name] : p.parts)
+        line("      " + kind + ": " + name);
+    if (!p.notKnownRows.empty()) {
+        std::string rows;
+        for (const auto &r : p.notKnownRows)
+            rows += (rows.empty() ? "" : ", ") + r;
+        line("      not known: " + rows);
+    }
+    for (const auto &f : p.failing)
+        line("      fails: " + f);
+}
+
+int size(const Asked &a) {
+    auto project = readJob(a.file);
+    if (!project) return 2;
+    const auto axes = axesOf(*project, a.axis, "size");
+    const auto have = haveOf(a.have);
+    if (!axes || !have) return 2;
+    for (const auto &refused : lw::loadOwnCatalogue(lw::dataFolder()))
+        say(refused);
+    const auto &catalogue = lw::catalogueInUse();
+    Json out{{"axes", Json::object()}};
+    bool nothing = false;
+    lw::SizeWatch watch;
+    stopAsked = &watch.stop;
+    std::signal(SIGINT, askToStop);
+    const bool show = isatty(STDERR_FILENO);
+    std::vector<lw::Patch> taken;
+    for (const auto &id : *axes) {
+        const auto limits = limitsFor(*project, id, a, "size");
+        if (!limits) return 2;
+        int shown = -1;
+        std::mutex one;
+        if (show)
+            watch.progress = [&](double share) {
+                const std::lock_guard lock(one);
+                if (int(share * 100) != shown) std::cerr << "\r" << id << " " << (shown = int(share * 100)) << " %  ";
+            };
+        const auto space = lw::sizeSpace(*project, id, lw::shownDesign(*project, id), catalogue, *have);
+        const auto result = lw::sizeAxis(space, *limits, catalogue, &watch, threads());
+        if (show) std::cerr << "\r               \r";
+        if (!result) return say("size: stopped; nothing was written."), 130;
+        out["axes"][id] = lw::sizeJson(space, *result, std::size_t(std::max(1, a.top)));
+        nothing |= result->proposals.empty();
+        if (!result->proposals.empty())
+            taken.insert(taken.end(), result->proposals[0].patches.begin(), result->proposals[0].patches.end());
+        if (a.json) continue;
+        line(id + "  " + std::to_string(result->tried) + " designs tried, " + std::to_string(result->kept) +
+             " hold within the limits");
+        if (!result->problem.empty()) line("  " + result->problem);
+        for (std::size_t k = 0; k < std::min(result->proposals.size(), std::size_t(std::max(1, a.top))); ++k)
+            tell(result->proposals[k], *project);
+        if (result->closest) {
+            line("  Nothing holds. What comes closest:");
+            tell(*result->closest, *project);
+        }
+        for (const auto &l : result->limits)
+            line("  limit " + std::string(lw::limitSpec(l.key).key) + " " + l.value + " rules out " +
+                 std::to_string(l.ruledOut) +
+                 (l.without ? "; without it " + l.withoutName + " would bring " + lw::timesText(l.without->margin) +
+                                  " for " + amount(l.without->price, *project)
+                            : "; giving it up alone gains nothing"));
+    }
+    stopAsked = nullptr;
+    if (!a.out.empty()) {
+        if (taken.empty()) return say("size: nothing holds, so nothing is written."), 1;
+        const auto wrong = lw::writeWhole(QString::fromStdString(a.out),
+                                          QByteArray::fromStdString(lw::writeProject(lw::patched(*project, taken))));
+        if (!wrong.isEmpty()) return say(wrong);
+    }
+    if (a.json) print(out);
+    return nothing ? 1 : 0;
+}
+
+int why(const Asked &a) {
+    const auto project = readJob(a.file);
+    if (!project) return 2;
+    if (a.axis == "all") return say("why: which axis? --axis X.");
+    const auto axes = axesOf(*project, a.axis, "why");
+    const auto have = haveOf(a.have);
+    if (!axes || !have) return 2;
+    const auto limits = limitsFor(*project, a.axis, a, "why");
+    if (!limits) return 2;
+    lw::loadOwnCatalogue(lw::dataFolder());
+    const auto &catalogue = lw::catalogueInUse();
+    const auto space = lw::sizeSpace(*project, a.axis, lw::shownDesign(*project, a.axis), catalogue, *have);
+    std::map<std::string, std::string> parts;
+    std::string words;
+    for (const auto &w : a.with) {
+        if (const auto eq = w.find('='); eq != std::string::npos)
+            parts[w.substr(0, eq)] = w.substr(eq + 1);
+        else
+            words += w + " ";
+    }
+    const auto answer =
+        parts.empty() ? lw::whyNot(space, *limits, catalogue, words) : lw::whyNot(space, *limits, catalogue, parts);
+    if (!answer.problem.empty()) return say("why: " + answer.problem);
+    if (a.json) {
+        Json out{{"holds", answer.holds},       {"name", answer.asked.name}, {"margin", answer.asked.margin},
+                 {"price", answer.asked.price}, {"breaks", answer.breaks},   {"worst", answer.worst},
+                 {"change", answer.change},     {"nearest", nullptr}};
+        if (answer.nearest)
+            out["nearest"] = {
+                {"name", answer.nearest->name}, {"margin", answer.nearest->margin}, {"price", answer.nearest->price}};
+        print(out);
+        return answer.holds ? 0 : 1;
+    }
+    line(answer.holds ? "It holds:" : "It does not:");
+    tell(answer.asked, *project);
+    for (const auto &b : answer.breaks)
+        line("  breaks the limit: " + b);
+    for (const auto &w : answer.worst)
+        line("  " + w);
+    if (answer.nearest) {
+        line("Nearest that holds:");
+        for (const auto &c : answer.change)
+            line("  " + c);
+        tell(*answer.nearest, *project);
+    } else if (!answer.holds)
+        line("No one or two changes make it hold within the limits.");
+    return answer.holds ? 0 : 1;
+}
+
+int mend(const Asked &a) {
+    auto project = readJob(a.file);
+    if (!project) return 2;
+    const auto axes = axesOf(*project, a.axis, "mend");
+    if (!axes) return 2;
+    Json out{{"axes", Json::object()}};
+    std::vector<Json> numbered;
+    for (const auto &id : *axes) {
+        out["axes"][id] = lw::mendJson(*project, id);
+        for (const auto &finding : out["axes"][id])
+            for (const auto &m : finding["mends"])
+                numbered.push_back(m);
+    }
+    if (a.apply > 0) {
+        if (std::size_t(a.apply) > numbered.size())
+            return say("mend: there are " + std::to_string(numbered.size()) + " mends, none is number " +
+                       std::to_string(a.apply) + ".");
+        if (a.out.empty()) return say("mend: where to? -o OUT.lathewright.");
+        std::vector<lw::Patch> patches;
+        for (const auto &p : numbered[std::size_t(a.apply) - 1]["patch"])
+            patches.push_back({p["path"], p["value"]});
+        const auto wrong = lw::writeWhole(QString::fromStdString(a.out),
+                                          QByteArray::fromStdString(lw::writeProject(lw::patched(*project, patches))));
+        if (!wrong.isEmpty()) return say(wrong);
+    }
+    if (a.json) {
+        print(out);
+        return 0;
+    }
+    int n = 0;
+    for (const auto &[id, findings] : out["axes"].items())
+        for (const auto &f : findings) {
+            if (f["mends"].empty()) continue;
+            line(id + "  " + f["id"].get<std::string>() + " " + f["subject"].get<std::string>());
+            for (const auto &m : f["mends"])
+                line(
+                    "  " + std::to_string(++n) + "  " + m["words"].get<std::string>() + ": " +
+                    (m["price"].is_null()           ? "price not known"
+                     : m["price"].get<double>() > 0 ? amount(m["price"], *project)
+                                                    : "costs nothing") +
+                    (m["breaks"].get<int>() ? ", but " + std::to_string(m["breaks"].get<int>()) + " other fails" : ""));
+        }
+    return 0;
+}
+} // namespace
+
+std::function<int()> addDesignCommands(CLI::App &app) {
+    auto asked = std::make_shared<Asked>();
+    auto *sizeCommand = app.add_subcommand("size", "whole designs that hold, and what they cost");
+    auto *whyCommand = app.add_subcommand("why", "why not this part, and what would make it do");
+    auto *mendCommand = app.add_subcommand("mend", "what would mend each finding");
+    for (auto *c : {sizeCommand, whyCommand, mendCommand}) {
+        c->add_option("file", asked->file, "a .lathewright file")->required();
+        c->add_option("--axis", asked->axis, "this axis only; all of them otherwise");
+        c->add_flag("--json", asked->json, "as JSON");
+    }
+    for (auto *c : {sizeCommand, whyCommand}) {
+        c->add_option("--limit", asked->limits,
+                      "key=value: budget, volts, face_mm, motor_length_mm, keep_screw, keep_thread, loop, stages, "
+                      "lead_days, turning");
+        c->add_option("--budget", asked->budget, "price at most, in the job's currency");
+        c->add_option("--volts", asked->volts, "supply at most");
+        c->add_flag("--keep-screw", asked->keepScrew, "the old screw stays");
+        c->add_option("--have", asked->have, "CSV with a column name: catalogue rows that are in hand");
+    }
+    sizeCommand->add_option("--top", asked->top, "proposals at most");
+    sizeCommand->add_option("--write", asked->out, "the job with the first proposal of each axis taken");
+    whyCommand->add_option("--with", asked->with, "part=words (motor, drive, supply, reduction, screw), or just words")
+        ->required();
+    mendCommand->add_option("--apply", asked->apply, "takes the mend of this number");
+    mendCommand->add_option("-o", asked->out, "where the mended job goes");
+    return [=] {
+        return sizeCommand->parsed()   ? size(*asked)
+               : whyCommand->parsed()  ? why(*asked)
+               : mendCommand->parsed() ? mend(*asked)
+                                       : -1;
+    };
+}

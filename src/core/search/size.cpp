@@ -1,0 +1,546 @@
+#include "search/size.h"
+#include "search/draws.h"
+#include "proof/check.h"
+#include "proof/checks/limits.h"
+#include "proof/words/narrate.h"
+#include <algorithm>
+#include <cmath>
+#include <numeric>
+#include <thread>
+
+namespace lw {
+
+bool dominates(const Sized &a, const Sized &b) {
+    return a.price <= b.price && a.margin >= b.margin && (a.price < b.price || a.margin > b.margin);
+}
+
+namespace {
+double rounded(double margin) { return std::floor(std::min(margin, 99.0) * 100 + 0.5) / 100; }
+double roundedPrice(double price) { return std::floor(price + 0.5); }
+} // namespace
+
+bool judgesDesign(const AxisModel &m, const Finding &f) {
+    if (f.check->station == StationId::AsFound || f.check->station == StationId::Duty) return false;
+    // the pull on a motor's shaft, held against a table of such motors, is not known rather than too much
+    return !(f.id == "TR-14"_check && m.stepper().radialLoad.assumed());
+}
+bool holdsByDesign(const AxisModel &m, const Evaluation &e) {
+    return std::none_of(e.findings.begin(), e.findings.end(),
+                        [&](const Finding &f) { return f.verdict == Verdict::Fails && judgesDesign(m, f); });
+}
+const Finding *worstTorque(const Evaluation &e) {
+    const Finding *worst = nullptr;
+    for (const auto &f : e.findings)
+        if ((f.id == "C01"_check || f.id == "C02"_check) && f.margin == f.margin &&
+            (!worst || f.margin < worst->margin))
+            worst = &f;
+    return worst;
+}
+
+namespace {
+
+/// A reduction with a screw, and what every operating point asks of a motor behind it.
+struct Pair {
+    std::uint32_t reduction, screw;
+    double price;
+    unsigned broken = 0; ///< limits it breaks by itself
+    double leadDays;
+    struct Point {
+        double torque, acceleration; ///< N m without the rotor, rad/s^2; signed along plus
+        std::uint32_t rpm;           ///< index into the speeds of its fit
+        bool still;
+    };
+    std::uint32_t from = 0, to = 0; ///< its points
+};
+/// What one face and shaft can be built with.
+struct Fit {
+    std::vector<Pair> pairs;
+    std::vector<Pair::Point> points;
+    std::vector<double> speeds; ///< rpm, each once
+};
+/// Trains that give the same torque.
+struct TorqueClass {
+    std::size_t fit;
+    std::vector<std::uint32_t> trains; ///< cheapest first, then by name
+};
+/// Entry of a list: a class on a pair by its cheapest train that breaks nothing more.
+struct Entry {
+    float price, margin;
+    std::uint32_t train, pair, count; ///< count: trains of the class that stand here
+};
+
+class Sizer {
+public:
+    Sizer(const SizeSpace &space, const SizeLimits &limits, const Catalogue &catalogue, SizeWatch *watch,
+          unsigned threads)
+        : m_space(space), m_limits(limits), m_catalogue(catalogue), m_watch(watch), m_threads(std::max(1U, threads)) {}
+    std::optional<SizeResult> run();
+
+private:
+    [[nodiscard]] bool stopped() const { return m_watch && m_watch->stop.load(std::memory_order_relaxed); }
+    void told(double share) const {
+        if (m_watch && m_watch->progress) m_watch->progress(share);
+    }
+    /// One stretch of work on each thread: f(index, thread) for every index below n.
+    template <class F> void spread(std::size_t n, F &&f) {
+        std::atomic<std::size_t> next{0};
+        const auto work = [&](unsigned thread) {
+            for (std::size_t k; (k = next.fetch_add(1)) < n && !stopped();)
+                f(k, thread);
+        };
+        std::vector<std::jthread> others;
+        for (unsigned t = 1; t < m_threads; ++t)
+            others.emplace_back(work, t);
+        work(0);
+    }
+    void ranks();
+    void pairUp();
+    void tryAll();
+    [[nodiscard]] Candidate candidateOf(const Entry &e) const {
+        const auto &p = m_fits[m_space.trains[e.train].fit].pairs[e.pair];
+        return {e.train, p.reduction, p.screw};
+    }
+    [[nodiscard]] std::array<std::uint32_t, 3> rankOf(const Candidate &c) const {
+        return {m_trainRank[c.train], m_reductionRank[m_space.trains[c.train].fit][c.reduction], m_screwRank[c.screw]};
+    }
+    [[nodiscard]] bool cheaper(const Entry &a, const Entry &b) const {
+        if (a.price != b.price) return a.price < b.price;
+        if (a.margin != b.margin) return a.margin > b.margin;
+        return rankOf(candidateOf(a)) < rankOf(candidateOf(b));
+    }
+    [[nodiscard]] bool stronger(const Entry &a, const Entry &b) const {
+        if (a.margin != b.margin) return a.margin > b.margin;
+        if (a.price != b.price) return a.price < b.price;
+        return rankOf(candidateOf(a)) < rankOf(candidateOf(b));
+    }
+    [[nodiscard]] Sized sized(const Entry &e) const { // the lists hold floats
+        return {candidateOf(e), double(e.price), std::round(double(e.margin) * 100) / 100};
+    }
+    /// A model and an evaluation used over and over by one thread.
+    struct Bench {
+        AxisModel model;
+        Evaluation evaluation;
+        std::size_t fit = SIZE_MAX;
+        std::uint32_t pair = UINT32_MAX;
+    };
+    bool holds(const Entry &e, Bench &bench) const {
+        const auto &train = m_space.trains[e.train];
+        putTrain(bench.model, train);
+        if (bench.fit != train.fit || bench.pair != e.pair) {
+            const auto &p = m_fits[train.fit].pairs[e.pair];
+            putReduction(bench.model, m_space.reductions[train.fit][p.reduction]);
+            putScrew(bench.model, m_space.screws[p.screw]);
+            bench.fit = train.fit;
+            bench.pair = e.pair;
+        }
+        evaluate(bench.model, bench.evaluation);
+        return holdsByDesign(bench.model, bench.evaluation);
+    }
+    std::optional<Entry> strongest(std::vector<Entry> &list, Bench &bench) const;
+    void findFront(SizeResult &out, Bench &bench);
+    void tellLimits(SizeResult &out, Bench &bench);
+    void findClosest(SizeResult &out, Bench &bench);
+    void choose(SizeResult &out) const;
+    void countKept(SizeResult &out);
+
+    const SizeSpace &m_space;
+    const SizeLimits &m_limits;
+    const Catalogue &m_catalogue;
+    SizeWatch *m_watch;
+    unsigned m_threads;
+    std::vector<Fit> m_fits;
+    std::vector<TorqueClass> m_classes;
+    std::vector<std::uint32_t> m_trainRank, m_screwRank;
+    std::vector<std::vector<std::uint32_t>> m_reductionRank;
+    // what trying them all leaves
+    std::array<std::uint64_t, 1U << limitCount> m_broken{};
+    std::vector<Entry> m_open;                            ///< break no limit, torque holds
+    std::array<std::vector<Entry>, limitCount> m_onlyOne; ///< break just this one, torque holds
+    std::optional<Entry> m_weak; ///< the strongest within the limits whose torque does not hold
+    SizeResult::Cloud m_cloud;
+};
+
+template <class Rows> std::vector<std::uint32_t> ranksOf(const Rows &rows) {
+    std::vector<std::uint32_t> order(rows.size()), rank(rows.size());
+    std::iota(order.begin(), order.end(), 0U);
+    std::stable_sort(order.begin(), order.end(), [&](auto a, auto b) { return rows[a].name < rows[b].name; });
+    for (std::uint32_t k = 0; k < order.size(); ++k)
+        rank[order[k]] = k;
+    return rank;
+}
+void Sizer::ranks() {
+    m_trainRank = ranksOf(m_space.trains);
+    m_screwRank = ranksOf(m_space.screws);
+    for (const auto &r : m_space.reductions)
+        m_reductionRank.push_back(ranksOf(r));
+    m_classes.resize(m_space.torqueClasses);
+    for (std::uint32_t k = 0; k < m_space.trains.size(); ++k) {
+        auto &c = m_classes[m_space.trains[k].sameTorque];
+        c.fit = m_space.trains[k].fit;
+        c.trains.push_back(k);
+    }
+    for (auto &c : m_classes)
+        std::sort(c.trains.begin(), c.trains.end(), [&](auto a, auto b) {
+            const double pa = m_space.trains[a].price, pb = m_space.trains[b].price;
+            return pa != pb ? pa < pb : m_trainRank[a] < m_trainRank[b];
+        });
+}
+
+/// Every reduction with every screw it fits, and what the axis then asks at the motor's shaft, rotor left out.
+void Sizer::pairUp() {
+    m_fits.resize(m_space.reductions.size());
+    Evaluation e;
+    for (std::size_t f = 0; f < m_fits.size(); ++f) {
+        auto &fit = m_fits[f];
+        const auto any = std::find_if(m_space.trains.begin(), m_space.trains.end(),
+                                      [&](const TrainChoice &t) { return t.fit == f; });
+        if (any == m_space.trains.end()) continue;
+        AxisModel m = m_space.base;
+        putTrain(m, *any);
+        std::vector<double> speeds;
+        for (std::uint32_t r = 0; r < m_space.reductions[f].size(); ++r) {
+            const auto &reduction = m_space.reductions[f][r];
+            for (std::uint32_t s = 0; s < m_space.screws.size(); ++s) {
+                const auto &screw = m_space.screws[s];
+                if (!reduction.direct && !fits(*any, reduction, screw, m_catalogue)) continue;
+                if (stopped()) return;
+                putReduction(m, reduction);
+                putScrew(m, screw);
+                evaluateTorque(m, e);
+                Pair p{r,
+                       s,
+                       reduction.price + screw.price,
+                       0,
+                       std::max(reduction.leadDays, screw.leadDays),
+                       std::uint32_t(fit.points.size()),
+                       0};
+                const auto breaks = [&](LimitKey k, bool yes) { p.broken |= unsigned(yes) << unsigned(k); };
+                breaks(LimitKey::KeepScrew, m_limits.keepScrew && !screw.keepsScrew);
+                breaks(LimitKey::KeepThread, m_limits.keepThread && screw.newThread);
+                breaks(LimitKey::Stages, (reduction.direct ? 0 : 1) > m_limits.stages);
+                breaks(LimitKey::Turning, m_limits.noTurning && turned(reduction, screw));
+                for (const auto &q : e.state.points) {
+                    if (!(q.shafts[0].torque.value() == q.shafts[0].torque.value()) || !std::isfinite(q.rpm)) continue;
+                    fit.points.push_back({q.shafts[0].torque.value(), q.shafts[0].acceleration.value(),
+                                          std::uint32_t(speeds.size()), q.kind == Operating::Hold});
+                    speeds.push_back(q.rpm);
+                }
+                p.to = std::uint32_t(fit.points.size());
+                fit.pairs.push_back(p);
+            }
+        }
+        fit.speeds = speeds;
+        std::sort(fit.speeds.begin(), fit.speeds.end());
+        fit.speeds.erase(std::unique(fit.speeds.begin(), fit.speeds.end()), fit.speeds.end());
+        for (auto &q : fit.points)
+            q.rpm = std::uint32_t(std::lower_bound(fit.speeds.begin(), fit.speeds.end(), speeds[q.rpm]) -
+                                  fit.speeds.begin());
+    }
+}
+
+void Sizer::tryAll() {
+    struct Part {
+        std::array<std::uint64_t, 1U << limitCount> broken{};
+        std::vector<Entry> open;
+        std::array<std::vector<Entry>, limitCount> onlyOne;
+        std::optional<Entry> weak;
+        SizeResult::Cloud cloud;
+        std::vector<double> torque;
+    };
+    std::vector<Part> parts(m_threads);
+    double dearest = 1;
+    for (const auto &fit : m_fits)
+        for (const auto &p : fit.pairs)
+            dearest = std::max(dearest, p.price);
+    double train = 0;
+    for (const auto &t : m_space.trains)
+        train = std::max(train, t.price);
+    m_cloud.dearest = dearest + train;
+    std::atomic<std::size_t> done{0};
+    const double logLeast = std::log(SizeResult::Cloud::least),
+                 perLog = SizeResult::Cloud::up / std::log(SizeResult::Cloud::most / SizeResult::Cloud::least);
+    spread(m_classes.size(), [&](std::size_t k, unsigned thread) {
+        auto &part = parts[thread];
+        const auto &c = m_classes[k];
+        const auto &fit = m_fits[c.fit];
+        const auto &first = m_space.trains[c.trains.front()];
+        const auto rails = torqueRails(first.motor->encoder);
+        const auto motor = motorAtWork(first.model, first.settings, first.source, m_space.base.cable);
+        const double rotor = std::get<Stepper>(first.model).rotor.v, atRest = first.settings.idleShare.v;
+        part.torque.resize(fit.speeds.size());
+        for (std::size_t n = 0; n < fit.speeds.size(); ++n)
+            part.torque[n] = torquesAt(motor, fit.speeds[n]).countedOn;
+        for (std::uint32_t n = 0; n < fit.pairs.size(); ++n) {
+            const auto &p = fit.pairs[n];
+            const auto &reduction = m_space.reductions[c.fit][p.reduction];
+            if (reduction.direct && !fits(first, reduction, m_space.screws[p.screw], m_catalogue)) continue;
+            double margin = std::numeric_limits<double>::infinity();
+            for (std::uint32_t q = p.from; q < p.to; ++q) {
+                const auto &point = fit.points[q];
+                const double demand = std::fabs(point.torque + rotor * point.acceleration);
+                const double has = part.torque[point.rpm] * (point.still ? atRest : 1);
+                margin = std::min(margin, has / demand);
+            }
+            const bool enough = margin >= rails.must * (1 - 1e-9) && p.to > p.from;
+            const int row =
+                std::clamp(int((std::log(std::max(margin, 1e-6)) - logLeast) * perLog), 0, SizeResult::Cloud::up - 1);
+            // the trains of the class stand at one margin; of each kind of breaking the cheapest is remembered
+            std::array<std::pair<unsigned, Entry>, 8> kinds;
+            std::size_t count = 0;
+            for (const auto t : c.trains) {
+                const auto &train2 = m_space.trains[t];
+                const double price = p.price + train2.price;
+                unsigned broken = p.broken;
+                const auto breaks = [&](LimitKey key, bool yes) { broken |= unsigned(yes) << unsigned(key); };
+                breaks(LimitKey::Budget, price > m_limits.budget);
+                breaks(LimitKey::Volts, train2.supply->volts > m_limits.volts);
+                breaks(LimitKey::Face, train2.motor->face > m_limits.faceMm);
+                breaks(LimitKey::MotorLength, train2.motor->body > m_limits.motorLengthMm);
+                breaks(LimitKey::Loop, (m_limits.loop == "open" && train2.motor->encoder) ||
+                                           (m_limits.loop == "closed" && !train2.motor->encoder));
+                breaks(LimitKey::LeadDays, std::max(p.leadDays, train2.leadDays) > m_limits.leadDays);
+                ++part.broken[broken];
+                const int column = std::clamp(int(price / m_cloud.dearest * SizeResult::Cloud::across), 0,
+                                              SizeResult::Cloud::across - 1);
+                ++(broken ? part.cloud.outside
+                          : part.cloud.inside)[std::size_t(row) * SizeResult::Cloud::across + std::size_t(column)];
+                if (broken && (broken & (broken - 1))) continue; // two limits or more: no list needs it
+                std::size_t at = 0;
+                while (at < count && kinds[at].first != broken)
+                    ++at;
+                if (at < count)
+                    ++kinds[at].second.count;
+                else if (count < kinds.size())
+                    kinds[count++] = {broken, {float(roundedPrice(price)), float(rounded(margin)), t, n, 1}};
+            }
+            for (std::size_t at = 0; at < count; ++at) {
+                const auto &[broken, entry] = kinds[at];
+                if (enough)
+                    (broken ? part.onlyOne[std::size_t(std::countr_zero(broken))] : part.open).push_back(entry);
+                else if (!broken && (!part.weak || stronger(entry, *part.weak)))
+                    part.weak = entry;
+            }
+        }
+        told(0.5 * double(++done) / double(m_classes.size()));
+    });
+    for (auto &part : parts) {
+        for (std::size_t k = 0; k < m_broken.size(); ++k)
+            m_broken[k] += part.broken[k];
+        m_open.insert(m_open.end(), part.open.begin(), part.open.end());
+        part.open = {};
+        for (std::size_t k = 0; k < limitCount; ++k) {
+            m_onlyOne[k].insert(m_onlyOne[k].end(), part.onlyOne[k].begin(), part.onlyOne[k].end());
+            part.onlyOne[k] = {};
+        }
+        if (part.weak && (!m_weak || stronger(*part.weak, *m_weak))) m_weak = part.weak;
+        for (std::size_t k = 0; k < part.cloud.inside.size(); ++k) {
+            m_cloud.inside[k] += part.cloud.inside[k];
+            m_cloud.outside[k] += part.cloud.outside[k];
+        }
+    }
+}
+
+/// Cheapest first, each stronger than all before it: what is dearer and no stronger cannot be on the front, whether
+/// it holds or not, so it is not even looked at.
+void Sizer::findFront(SizeResult &out, Bench &bench) {
+    std::sort(m_open.begin(), m_open.end(), [&](const Entry &a, const Entry &b) { return cheaper(a, b); });
+    float best = 0;
+    for (const auto &e : m_open) {
+        if (e.margin <= best) continue;
+        if (stopped()) return;
+        if (!holds(e, bench)) continue;
+        best = e.margin;
+        out.front.push_back(sized(e));
+    }
+}
+std::optional<Entry> Sizer::strongest(std::vector<Entry> &list, Bench &bench) const {
+    const auto less = [&](const Entry &a, const Entry &b) { return stronger(b, a); };
+    std::make_heap(list.begin(), list.end(), less);
+    while (!list.empty() && !stopped()) {
+        std::pop_heap(list.begin(), list.end(), less);
+        const Entry e = list.back();
+        if (holds(e, bench)) return e;
+        list.pop_back();
+    }
+    return {};
+}
+void Sizer::tellLimits(SizeResult &out, Bench &bench) {
+    for (std::size_t k = 0; k < limitCount; ++k) {
+        const auto key = LimitKey(k);
+        if (!m_limits.set(key)) continue;
+        LimitTold told{key, m_limits.shown(key), 0, {}, {}};
+        for (std::size_t mask = 0; mask < m_broken.size(); ++mask)
+            if (mask >> k & 1) told.ruledOut += m_broken[mask];
+        if (const auto e = strongest(m_onlyOne[k], bench)) {
+            told.without = sized(*e);
+            told.withoutName = shortName(m_space, told.without->candidate);
+        }
+        m_onlyOne[k] = {};
+        out.limits.push_back(std::move(told));
+    }
+}
+/// Nothing holds: of what the torque would allow the one that fails least, else the strongest there is.
+void Sizer::findClosest(SizeResult &out, Bench &bench) {
+    std::optional<Entry> best = m_weak;
+    std::size_t fewest = SIZE_MAX, looked = 0;
+    for (const auto &e : m_open) {
+        if (++looked > 20000 || stopped()) break; // cheapest first: a dearer one that fails as much is no closer
+        (void)holds(e, bench);
+        const auto fails = std::size_t(
+            std::count_if(bench.evaluation.findings.begin(), bench.evaluation.findings.end(), [&](const Finding &f) {
+                return f.verdict == Verdict::Fails && judgesDesign(bench.model, f);
+            }));
+        if (fails < fewest) {
+            fewest = fails;
+            best = e;
+        }
+    }
+    if (best) {
+        out.closest = propose(m_space, candidateOf(*best));
+        out.closest->price = best->price;
+    }
+}
+/// The cheapest, the knee (farthest from the line between the ends of the front, both scales made 0 to 1), the
+/// strongest.
+void Sizer::choose(SizeResult &out) const {
+    if (out.front.empty()) return;
+    std::vector<std::size_t> chosen{0};
+    const auto &first = out.front.front(), &last = out.front.back();
+    double far = 0;
+    std::size_t knee = 0;
+    for (std::size_t k = 1; k + 1 < out.front.size(); ++k) {
+        const double x = (out.front[k].price - first.price) / (last.price - first.price),
+                     y = (out.front[k].margin - first.margin) / (last.margin - first.margin);
+        if (y - x > far) {
+            far = y - x;
+            knee = k;
+        }
+    }
+    if (knee) chosen.push_back(knee);
+    if (out.front.size() > 1) chosen.push_back(out.front.size() - 1);
+    for (const auto k : chosen) {
+        auto p = propose(m_space, out.front[k].candidate);
+        static_cast<Sized &>(p) = out.front[k];
+        out.proposals.push_back(std::move(p));
+    }
+}
+void Sizer::countKept(SizeResult &out) {
+    // by pairs: a thread puts belt and screw together once for all motors behind them
+    std::sort(m_open.begin(), m_open.end(), [&](const Entry &a, const Entry &b) {
+        const auto fa = m_space.trains[a.train].fit, fb = m_space.trains[b.train].fit;
+        return fa != fb ? fa < fb : a.pair != b.pair ? a.pair < b.pair : a.train < b.train;
+    });
+    constexpr std::size_t stretch = 512;
+    const std::size_t n = (m_open.size() + stretch - 1) / stretch;
+    std::vector<Bench> benches(m_threads, Bench{m_space.base, {}, SIZE_MAX, UINT32_MAX});
+    std::atomic<std::uint64_t> kept{0};
+    std::atomic<std::size_t> done{0};
+    spread(n, [&](std::size_t k, unsigned thread) {
+        std::uint64_t here = 0;
+        for (std::size_t e = k * stretch; e < std::min(m_open.size(), (k + 1) * stretch); ++e)
+            if (holds(m_open[e], benches[thread])) here += m_open[e].count;
+        kept += here;
+        told(0.5 + 0.5 * double(++done) / double(n));
+    });
+    out.kept = kept;
+    out.keptCounted = true;
+}
+
+std::optional<SizeResult> Sizer::run() {
+    SizeResult out;
+    out.problem = m_space.problem;
+    if (m_space.trains.empty() || m_space.screws.empty()) {
+        if (out.problem.empty()) out.problem = "The catalogue has nothing that goes together for this axis.";
+        return out;
+    }
+    ranks();
+    pairUp();
+    if (stopped()) return {};
+    tryAll();
+    if (stopped()) return {};
+    for (const auto n : m_broken)
+        out.tried += n;
+    out.cloud = std::move(m_cloud);
+    Bench bench{m_space.base, {}, SIZE_MAX, UINT32_MAX};
+    findFront(out, bench);
+    choose(out);
+    if (m_watch && m_watch->early && !stopped()) m_watch->early(out);
+    tellLimits(out, bench);
+    if (out.front.empty()) findClosest(out, bench);
+    countKept(out);
+    if (stopped()) return {};
+    return out;
+}
+} // namespace
+
+std::optional<SizeResult> sizeAxis(const SizeSpace &space, const SizeLimits &limits, const Catalogue &catalogue,
+                                   SizeWatch *watch, unsigned threads) {
+    return Sizer(space, limits, catalogue, watch, threads).run();
+}
+
+Proposal propose(const SizeSpace &space, const Candidate &c) {
+    Proposal p;
+    p.candidate = c;
+    auto model = std::make_shared<AxisModel>(space.base);
+    compose(*model, space, c);
+    const auto proved = prove(*model);
+    p.name = shortName(space, c);
+    p.price = roundedPrice(priceOf(space, c));
+    if (const auto *f = worstTorque(proved)) {
+        p.margin = rounded(f->margin);
+        p.at = titleOf(*model, *f);
+    }
+    p.verdict = Verdict::Holds;
+    for (const auto &f : proved.findings) {
+        if (f.check->station == StationId::AsFound || f.check->station == StationId::Duty) continue;
+        p.verdict = std::min(p.verdict, f.verdict);
+        if (f.missing) p.notKnownRows.push_back(titleOf(*model, f));
+        if (f.verdict == Verdict::Fails) p.failing.push_back(sentenceOf(*model, proved.state, f));
+    }
+    const auto &s = proved.state;
+    p.fullStep = s.fullStep;
+    p.lostMotion = s.lostMotion;
+    p.stays = model->hasBrake || s.locksDependably ? 1 : s.backward <= 0 ? -1 : 0;
+    // as fast as the torque rows keep their must: more speed never gives more torque
+    const auto rails = torqueRails(model->stepper().closedLoop);
+    Evaluation e;
+    AxisModel faster = *model;
+    const auto keeps = [&](double speed) {
+        faster.rapid.v = speed;
+        evaluateTorque(faster, e);
+        const auto *f = worstTorque(e);
+        return f && f->margin >= rails.must;
+    };
+    double low = 0, high = model->rapid.v;
+    if (model->rapid.known() && keeps(high)) {
+        for (low = high; high < 100 * model->rapid.v && keeps(high); high *= 1.5)
+            low = high;
+    }
+    for (int k = 0; k < 24 && high > low; ++k) {
+        const double mid = (low + high) / 2;
+        (keeps(mid) ? low : high) = mid;
+    }
+    p.reaches = low > 0 ? low : notKnown;
+    const auto &t = space.trains[c.train];
+    const auto &r = space.reductions[t.fit][c.reduction];
+    const auto &screw = space.screws[c.screw];
+    p.leadDays = leadDaysOf(space, c);
+    p.waitsFor = screw.leadDays >= p.leadDays      ? "screw"
+                 : r.leadDays >= p.leadDays        ? (r.direct ? "coupling" : "pulleys")
+                 : t.motor->leadDays >= p.leadDays ? "motor"
+                                                   : "drive and supply";
+    p.parts = {{"motor", t.motor->name},
+               {"drive", t.drive->name},
+               {"supply", t.supply->name},
+               {"reduction", r.name},
+               {"screw", screw.name}};
+    constexpr int draws = 1000;
+    const auto sure = sureness(*model, draws);
+    p.chance = sure.chance;
+    p.chanceError = sure.standardError;
+    p.patches = patchesOf(space, c);
+    p.model = std::move(model);
+    return p;
+}
+
+} // namespace lw

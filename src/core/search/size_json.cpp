@@ -1,0 +1,89 @@
+#include "search/size_json.h"
+#include "proof/words/narrate.h"
+#include "search/mends.h"
+#include <cmath>
+
+namespace lw {
+using Json = nlohmann::json;
+
+namespace {
+Json numberOrNull(double v) { return std::isfinite(v) ? Json(v) : Json(nullptr); }
+Json partsJson(const SizeSpace &space, const Candidate &c) {
+    const auto &t = space.trains[c.train];
+    return {{"motor", t.motor->name},
+            {"drive", t.drive->name},
+            {"supply", t.supply->name},
+            {"reduction", space.reductions[t.fit][c.reduction].name},
+            {"screw", space.screws[c.screw].name}};
+}
+Json patchJson(const std::vector<Patch> &patches) {
+    Json out = Json::array();
+    for (const auto &p : patches)
+        out.push_back({{"path", p.pointer}, {"value", p.value}});
+    return out;
+}
+Json proposalJson(const SizeSpace &space, const Proposal &p) {
+    return {{"name", p.name},
+            {"price", p.price},
+            {"margin", numberOrNull(p.margin)},
+            {"at", p.at},
+            {"verdict", verdictCode(p.verdict)},
+            {"chance", numberOrNull(p.chance)},
+            {"reaches_mm_min", numberOrNull(p.reaches * 60e3)},
+            {"full_step_um", numberOrNull(p.fullStep * 1e6)},
+            {"lost_motion_mm", numberOrNull(p.lostMotion * 1e3)},
+            {"stays_power_off", p.stays > 0    ? Json(true)
+                                : p.stays == 0 ? Json(false)
+                                               : Json(nullptr)},
+            {"lead_days", p.leadDays},
+            {"waits_for", p.waitsFor},
+            {"not_known", p.notKnownRows},
+            {"fails", p.failing},
+            {"parts", partsJson(space, p.candidate)},
+            {"patch", patchJson(p.patches)}};
+}
+} // namespace
+
+Json sizeJson(const SizeSpace &space, const SizeResult &r, std::size_t top) {
+    Json out{{"tried", r.tried},
+             {"kept", r.kept},
+             {"limits", Json::array()},
+             {"proposals", Json::array()},
+             {"front", Json::array()}};
+    if (!r.problem.empty()) out["problem"] = r.problem;
+    for (const auto &l : r.limits)
+        out["limits"].push_back(
+            {{"key", limitSpec(l.key).key},
+             {"value", l.value},
+             {"ruled_out", l.ruledOut},
+             {"without",
+              l.without ? Json{{"margin", l.without->margin}, {"price", l.without->price}} : Json(nullptr)}});
+    for (std::size_t k = 0; k < std::min(top, r.proposals.size()); ++k)
+        out["proposals"].push_back(proposalJson(space, r.proposals[k]));
+    if (r.closest) out["closest"] = proposalJson(space, *r.closest);
+    for (const auto &f : r.front)
+        out["front"].push_back({{"price", f.price}, {"margin", f.margin}, {"parts", partsJson(space, f.candidate)}});
+    return out;
+}
+
+Json mendJson(const Json &project, const std::string &axis) {
+    const auto m = readAxis(project, axis, shownDesign(project, axis));
+    const auto e = prove(m);
+    const MendFinder finder(project, m);
+    Json out = Json::array();
+    for (const auto &f : e.findings) {
+        if (f.verdict == Verdict::Holds) continue;
+        Json mends = Json::array();
+        for (const auto &mend : finder.of(f))
+            mends.push_back({{"words", mend.words},
+                             {"margin", numberOrNull(mend.margin)},
+                             {"verdict", verdictCode(mend.verdict)},
+                             {"price", mend.priced ? Json(mend.price) : Json(nullptr)},
+                             {"breaks", mend.breaks},
+                             {"patch", patchJson(mend.patches)}});
+        out.push_back({{"id", f.check->code}, {"subject", titleOf(m, f)}, {"mends", std::move(mends)}});
+    }
+    return out;
+}
+
+} // namespace lw

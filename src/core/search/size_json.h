@@ -1,0 +1,14 @@
+// Proposals, "why not" and mends for other programs.
+#pragma once
+
+#include "search/size.h"
+#include "json.h"
+
+namespace lw {
+
+/// What `size --json` prints of one axis. @param top proposals at most
+[[nodiscard]] nlohmann::json sizeJson(const SizeSpace &space, const SizeResult &result, std::size_t top = 3);
+/// Computed mends of every finding that does not hold, the window's own list, in its order.
+[[nodiscard]] nlohmann::json mendJson(const nlohmann::json &project, const std::string &axis);
+
+} // namespace lw

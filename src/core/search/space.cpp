@@ -1,0 +1,521 @@
+#include "search/space.h"
+#include "machine/rides.h"
+#include "shop/parts.h"
+#include "units/plain_number.h"
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <map>
+
+namespace lw {
+using Json = nlohmann::json;
+
+namespace {
+Json typed(double value, const char *unit, const char *standing = "catalogue") {
+    return {{"typed", numberText(value, 6) + unit}, {"standing", standing}};
+}
+
+/// Builds the choices of one axis on a copy of its part of the job.
+class Builder {
+public:
+    Builder(const Json &project, const std::string &axis, const std::string &design, const Catalogue &catalogue,
+            const std::set<std::string> &have)
+        : m_catalogue(catalogue), m_have(have), m_axis(axis), m_design(design),
+          d("/axes/" + axis + "/designs/" + design + "/") {
+        for (const auto &[key, value] : project.items())
+            if (key != "axes" && key != "log" && key != "tasks" && key != "parts") m_job[key] = value;
+        for (const auto &id : carriedBy(project, axis)) // what rides on it is weighed with it
+            if (const auto *node = nodeAt(project, "/axes/" + id)) m_job["axes"][id] = *node;
+        m_supply = supplyOf(m_job, axis, design);
+        // a supply others hang on is not changed behind their back: this design gets one of its own
+        const auto *axes = nodeAt(project, "/axes");
+        for (const auto &[other, node] : axes->items())
+            for (const auto &one : designsOf(project, other))
+                if ((other != axis || one != design) && supplyOf(project, other, one) == m_supply)
+                    m_supply = axis + "-" + design;
+        m_space.designPointer = d;
+    }
+    SizeSpace build() {
+        m_space.base = read({});
+        trains();
+        for (std::size_t f = 0; f < m_fits.size(); ++f)
+            m_space.reductions.push_back(reductionsFor(m_fits[f].first, m_fits[f].second));
+        screws();
+        return std::move(m_space);
+    }
+
+private:
+    AxisModel read(const std::vector<Patch> &patches) {
+        std::vector<Json> before;
+        for (const auto &p : patches)
+            before.push_back(valueAt(m_job, p.pointer));
+        for (const auto &p : patches)
+            setAt(m_job, p.pointer, p.value);
+        auto m = readAxis(m_job, m_axis, m_design);
+        for (std::size_t k = patches.size(); k-- > 0;)
+            setAt(m_job, patches[k].pointer, before[k]);
+        return m;
+    }
+    template <class Row> double cost(const Row &row) const { return m_have.count(row.name) ? 0 : row.price; }
+
+    void trains();
+    std::vector<Patch> motorPatches(const CatalogueMotor &c) const;
+    std::vector<ReductionChoice> reductionsFor(double faceMm, double shaftMm);
+    void addBelts(std::vector<ReductionChoice> &out, double faceMm, double shaftMm);
+    void screws();
+    void addBrake(ScrewChoice &c);
+    void takeScrew(ScrewChoice &c);
+
+    const Catalogue &m_catalogue;
+    const std::set<std::string> &m_have;
+    const std::string m_axis, m_design, d;
+    std::string m_supply;
+    Json m_job;
+    SizeSpace m_space;
+    std::vector<std::pair<double, double>> m_fits; ///< face, shaft
+};
+
+std::vector<Patch> Builder::motorPatches(const CatalogueMotor &c) const {
+    std::vector<Patch> p;
+    const auto put = [&](const char *key, double v, const char *unit) { p.push_back({d + key, typed(v, unit)}); };
+    put("motor/face_mm", c.face, "mm");
+    put("motor/holding_torque_Nm", c.holding, " N m");
+    put("motor/rated_current_A", c.current, "A");
+    put("motor/resistance_ohm", c.resistance, "ohm");
+    put("motor/inductance_mH", c.inductance, "mH");
+    put("motor/rotor_inertia_kgm2", c.inertia, " g cm2");
+    put("motor/body_length_mm", c.body, "mm");
+    put("motor/bolt_square_mm", c.boltSquare, "mm");
+    put("motor/pilot_mm", c.pilot, "mm");
+    put("motor/shaft_length_mm", c.shaftLength, "mm");
+    p.push_back({d + "motor/shaft", numberText(c.shaft, 5) + " h6"});
+    p.push_back({d + "motor/kind", c.encoder ? "stepper_closed" : "stepper_open"});
+    p.push_back({d + "motor/torque_convention", "two_phases_on"});
+    // what was known of another motor is not known of this one
+    for (const char *key : {"motor/detent_torque_Nm", "motor/step_angle_deg", "motor/usable_speed_rpm",
+                            "motor/radial_load_N", "motor/radial_load_at_mm", "motor/front_bearing_mm"})
+        p.push_back({d + key, nullptr});
+    return p;
+}
+
+void Builder::trains() {
+    const auto &base = m_space.base;
+    // A supply has to feed the copper loss, warm, and what the axis takes at rapid: 1.25 times their sum over the
+    // drive's 0.9 (DERIVED; sliding screw taken for the power, the worst there is).
+    const double force = base.pull.v * base.coldFactor.v + base.mass.v * base.acceleration.v;
+    const double moving = std::isfinite(force * base.rapid.v) ? force * base.rapid.v / 0.3 : 0;
+    const double inside = voltageUse;
+    std::map<std::array<double, 8>, std::size_t> classes;
+    for (const auto &motor : m_catalogue.motors) {
+        if (motor.shaftBothEnds) continue; // the same motor for more money: picked by hand where a handle is to stay
+        const auto motorPart = motorPatches(motor);
+        const std::pair fit{motor.face, motor.shaft};
+        auto at = std::find(m_fits.begin(), m_fits.end(), fit);
+        if (at == m_fits.end()) at = m_fits.insert(at, fit);
+        for (const auto &drive : m_catalogue.drives) {
+            if (drive.closedLoop != motor.encoder || drive.peak < motor.current) continue;
+            const double peak = std::floor(std::min(drive.peak, std::sqrt(2.0) * motor.current) * 10 + 1e-9) / 10;
+            for (const auto &supply : m_catalogue.supplies) {
+                const double high = supply.volts * (supply.kind == "unregulated" ? 1.1 : 1.0);
+                if (high > drive.voltsMost * inside * (1 + 1e-9) || supply.volts < drive.voltsLeast) continue;
+                if (supply.watts < 1.25 * (1.3 * peak * peak * motor.resistance + moving) / 0.9) continue;
+                TrainChoice c;
+                c.motor = &motor;
+                c.drive = &drive;
+                c.supply = &supply;
+                c.name = motor.name + ", " + drive.name + ", " + supply.name;
+                c.price = cost(motor) + cost(drive) + cost(supply);
+                c.leadDays = std::max({motor.leadDays, drive.leadDays, supply.leadDays});
+                c.have = m_have.count(motor.name) || m_have.count(supply.name) || m_have.count(drive.name);
+                c.patches = motorPart;
+                const auto put = [&](const std::string &place, Json v) { c.patches.push_back({place, std::move(v)}); };
+                put(d + "drive/volt_limit_V", typed(drive.voltsMost, "V"));
+                put(d + "drive/pulse_high_us", drive.pulseHigh > 0 ? typed(drive.pulseHigh, "us") : Json(nullptr));
+                put(d + "drive/damping", drive.damping ? "yes" : "no");
+                put(d + "drive/current_A", typed(peak, "A"));
+                put(d + "drive/current_kind", "peak");
+                put(d + "drive/torque_limit_Nm", nullptr);
+                put(d + "supply", m_supply);
+                const std::string s = "/supplies/" + m_supply + "/";
+                put(s + "voltage_V", typed(supply.volts, "V"));
+                put(s + "power_W", typed(supply.watts, "W"));
+                put(s + "kind", supply.kind);
+                put(s + "sag", nullptr);
+                auto m = read(c.patches);
+                c.model = std::move(m.motor);
+                c.settings = std::move(m.drive);
+                c.source = std::move(m.supply);
+                c.fit = std::size_t(at - m_fits.begin());
+                // what any row can see of it
+                const std::array<double, 8> key{double(&motor - m_catalogue.motors.data()),
+                                                peak,
+                                                supply.volts,
+                                                supply.kind == "unregulated" ? 1.0 : 0.0,
+                                                drive.damping ? 1.0 : 0.0,
+                                                drive.pulseHigh,
+                                                0,
+                                                0};
+                c.sameTorque = classes.emplace(key, classes.size()).first->second;
+                m_space.trains.push_back(std::move(c));
+            }
+        }
+    }
+    m_space.torqueClasses = classes.size();
+}
+
+/// Millimetres of hub that must stay round a bore, each side, where a pulley is bored out at home. Common practice.
+constexpr double hubWall = 3;
+/// Room a motor beside the screw asks from the screw's axis to its own side: the bearing block. Common practice, mm.
+constexpr double besideScrew = 20;
+
+std::vector<ReductionChoice> Builder::reductionsFor(double faceMm, double shaftMm) {
+    std::vector<ReductionChoice> out;
+    const std::string bore = numberText(shaftMm, 5) + " H7";
+    for (const auto &c : m_catalogue.couplings) { // the smallest that takes the shaft; the screw's end decides as well
+        if (c.boreMost < shaftMm) continue;
+        ReductionChoice r;
+        r.name = "direct, " + c.name;
+        r.direct = true;
+        r.coupling = &c;
+        r.price = cost(c);
+        r.leadDays = c.leadDays;
+        r.drivenBoreMost = r.drivenBoreWorst = c.boreMost;
+        r.driverBoreMost = c.boreMost;
+        r.patches = {{d + "stages",
+                      {{"1",
+                        {{"kind", "coupling"},
+                         {"stiffness_Nm_rad", typed(c.stiffness, " N m/rad")},
+                         {"inertia_kgm2", typed(c.inertia, " g cm2")},
+                         {"bore_in", bore}}}}},
+                     {d + "stage_order", {"1"}}};
+        out.push_back(std::move(r));
+    }
+    addBelts(out, faceMm, shaftMm);
+    for (auto &r : out)
+        r.stages = read(r.patches).stages;
+    return out;
+}
+
+bool slotTakes(const ToothedBelt &slot, const BeltProfile &profile, const OpenBelt &belt) {
+    const auto need =
+        centreTravel(belt.length, metres(slot.tolerance.v), settingStrain, belt.wrapSmall, fitAllowance(profile, 1));
+    const double c = belt.centre.value();
+    return need && c - slot.slotFrom.v >= need->inward->value() && slot.slotTo.v - c >= need->outward.value();
+}
+
+void Builder::addBelts(std::vector<ReductionChoice> &out, double faceMm, double shaftMm) {
+    const auto *slot = m_space.base.stageAs<ToothedBelt>(0);
+    const bool slotKnown = slot && slot->slotFrom.known() && slot->slotTo.known();
+    std::map<std::string, std::vector<const CataloguePulley *>> byProfile;
+    for (const auto &p : m_catalogue.pulleys)
+        byProfile[p.profile].push_back(&p);
+    for (auto &[name, pulleys] : byProfile) {
+        const auto *profile = beltProfile(name);
+        const auto stock = stockBelts(name);
+        if (!profile || stock.empty()) continue;
+        std::stable_sort(pulleys.begin(), pulleys.end(), [](auto *a, auto *b) { return a->teeth < b->teeth; });
+        const auto worst = [&](const CataloguePulley &p) {
+            const auto size = pulleySize(*profile, int(p.teeth), {}, metres(0));
+            return size ? std::max(p.boreMost, inMillimetres(size->grooveRoot) - 2 * hubWall) : p.boreMost;
+        };
+        // small pulleys worth trying: from the fewest teeth recommended to twice as many, as sold with room for the
+        // shaft; and the smallest that has it bored out at home
+        std::vector<const CataloguePulley *> drivers;
+        bool boredOut = false;
+        for (const auto *p : pulleys) {
+            if (p->teeth < profile->teethRecommended || p->teeth > 2 * profile->teethRecommended) continue;
+            if (p->boreMost >= shaftMm)
+                drivers.push_back(p);
+            else if (!boredOut && worst(*p) >= shaftMm) {
+                drivers.push_back(p);
+                boredOut = true;
+            }
+        }
+        for (const auto *small : drivers)
+            for (const auto *large : pulleys) {
+                if (large->teeth < small->teeth || large->teeth > 6 * small->teeth) continue;
+                double width = 0; // the widest up to 16 mm both are sold for: it costs no more than a narrow one
+                for (const double w : small->widths)
+                    if (std::find(large->widths.begin(), large->widths.end(), w) != large->widths.end() &&
+                        (w <= 16 || width == 0))
+                        width = std::max(width, w);
+                if (width == 0) continue;
+                const int z1 = int(small->teeth), z2 = int(large->teeth);
+                const double outer = (z1 + z2) * profile->pitch / (2 * pi);
+                const double least = std::max(faceMm / 2 + besideScrew, outer + 5);
+                int belt = 0;
+                double centre = 0;
+                bool inSlot = false;
+                for (const int teeth : stock) {
+                    // the shortest that goes round motor and screw; sooner one that the slot which is there takes, with
+                    // the travel to slip it on and set it tight
+                    const auto c = beltToCentres(millimetres(profile->pitch), z1, z2, teeth);
+                    if (!c || inMillimetres(c->centre) < least) continue;
+                    const bool takes = slotKnown && slotTakes(*slot, *profile, *c);
+                    if (belt && !takes) continue;
+                    belt = teeth;
+                    centre = inMillimetres(c->centre);
+                    inSlot = takes;
+                    if (!slotKnown || inSlot) break;
+                }
+                if (!belt) continue;
+                ReductionChoice r;
+                r.name = "belt " + name + " " + std::to_string(z1) + ":" + std::to_string(z2);
+                r.price = cost(*small) + cost(*large) + m_catalogue.beltPrice(name, belt * profile->pitch);
+                r.leadDays = std::max(small->leadDays, large->leadDays);
+                for (const auto &b : m_catalogue.belts)
+                    if (b.profile == name && belt * profile->pitch >= b.from && belt * profile->pitch <= b.to)
+                        r.leadDays = std::max(r.leadDays, b.leadDays);
+                r.driverBoreMost = small->boreMost;
+                r.driverTurned = small->boreMost < shaftMm;
+                r.drivenBoreMost = large->boreMost;
+                r.drivenBoreWorst = worst(*large);
+                const auto pulley = [&](int teeth, int flanges) {
+                    return Json{{"teeth", typed(teeth, "")},
+                                {"profile", name},
+                                {"belt_width_mm", typed(width, "mm")},
+                                {"face_width_mm", typed(width + 6, "mm")},
+                                {"flanges", typed(flanges, "")},
+                                {"hub", "clamp"},
+                                {"material", "aluminium"}};
+                };
+                Json stage{{"kind", "belt"},
+                           {"driver", pulley(z1, 2)},
+                           {"driven", pulley(z2, 0)},
+                           {"code", beltCode(*profile, belt, width)},
+                           {"centre_mm", typed(centre, "mm", "assumed")}};
+                stage["driver"]["bore"] = numberText(shaftMm, 5) + " H7";
+                if (inSlot) // else a plate is made for it, its slot cut to what this belt asks
+                    for (const char *key : {"slot_from_mm", "slot_to_mm"})
+                        stage[key] = valueAt(m_job, stagePointer(m_space.base, 0) + key);
+                r.patches = {{d + "stages", {{"1", std::move(stage)}}}, {d + "stage_order", {"1"}}};
+                out.push_back(std::move(r));
+            }
+    }
+}
+
+void Builder::takeScrew(ScrewChoice &c) {
+    auto m = read(c.patches);
+    c.price = 0; // as the list of parts has it
+    for (const auto &part : partsAsked(m, {}))
+        if (part.ref == "screw" || part.ref == "nut" || part.ref == "fixed_end" || part.ref == "far_end" ||
+            part.ref == "brake")
+            c.price += m_have.count(part.ref == "screw" ? m.screw().thread.name : part.text) ? 0 : part.price;
+    c.final = std::move(m.final);
+    c.lead = m.lead;
+    c.efficiency = m.efficiency;
+    c.bearingDrag = m.bearingDrag;
+    c.nutPlay = m.nutPlay;
+    c.keepsScrew = m.keepsScrew;
+    c.leadText = std::move(m.leadText);
+    c.hasBrake = m.hasBrake;
+    c.brakeTorque = m.brakeTorque;
+    c.brakeDelay = m.brakeDelay;
+    c.brakeOnScrew = m.brakeOnScrew;
+}
+
+/// An upright axis holds by a screw that locks dependably, or it has a brake: never neither.
+void Builder::addBrake(ScrewChoice &c) {
+    if (!m_space.base.vertical) return;
+    auto m = m_space.base;
+    putScrew(m, c);
+    const auto s = evaluate(m).state;
+    const double need = 2 * m.weightAlong() * m.lead.v / (2 * pi); // twice the weight, no friction credited
+    const auto *brake = s.locksDependably || !std::isfinite(need) ? nullptr : m_catalogue.brakeFor(need);
+    const auto put = [&](const char *key, Json v) { c.patches.push_back({d + key, std::move(v)}); };
+    put("brake/torque_Nm", brake ? typed(brake->torque, " N m") : Json(nullptr));
+    put("brake/where", brake ? Json("screw") : Json(nullptr));
+    put("brake/delay_s", brake ? typed(0.05, "s") : Json(nullptr));
+    if (brake) {
+        c.leadDays = std::max(c.leadDays, brake->leadDays);
+        c.name += ", " + brake->name;
+    }
+    takeScrew(c);
+}
+
+void Builder::screws() {
+    const auto &base = m_space.base;
+    const double travel = base.travel.known() ? base.travel.v * 1e3 : notKnown;
+    ScrewChoice kept;
+    kept.name = base.wheel() ? "kept drive" : "kept screw";
+    if (!base.keepsScrew) { // the shown design has a new one: of the old one only the survey knows
+        for (const char *part : {"screw", "fixed_end", "far_end", "nut"})
+            kept.patches.push_back({d + part, nullptr});
+        kept.patches.push_back({d + "ends", nullptr});
+    }
+    kept.patches.push_back({d + "screw/kept", "yes"});
+    kept.patches.push_back({d + "steps_typed", nullptr});
+    kept.end = base.screwEnd;
+    takeScrew(kept);
+    if (std::isfinite(kept.lead.v)) {
+        addBrake(kept);
+        m_space.screws.push_back(std::move(kept));
+    }
+    if (!(travel == travel)) return;
+    for (const auto &row : m_catalogue.screws) {
+        const auto thread = readThread(row.name);
+        if (!thread) continue;
+        ScrewChoice c;
+        const auto *ball = ballScrewSize(row.name);
+        const double nominal = inMillimetres(thread->nominal);
+        const double seat = ball ? ball->endBore : std::max(6.0, std::floor(inMillimetres(thread->root) * 0.75));
+        const auto *fixed = m_catalogue.endFor("fixed", seat),
+                   *far = m_catalogue.endFor("far", std::max(8.0, seat - 2));
+        if (!fixed || !far || fixed->bore > inMillimetres(thread->root) + 0.5) continue;
+        const double nutLength = ball ? ball->nutLength : 1.8 * nominal;
+        const double threaded = travel + nutLength + 40, span = threaded + 50;
+        c.name = std::string(ball ? "ball screw " : "screw ") + row.name;
+        c.newThread = true;
+        const double length = std::round(threaded);
+        c.leadDays = std::max({row.leadDays, fixed->leadDays, far->leadDays});
+        const auto put = [&](const char *key, Json v) { c.patches.push_back({d + key, std::move(v)}); };
+        const std::string end = numberText(std::max(5.0, fixed->bore - 2), 4) + " h6";
+        // the places of bearings and nut are the machine's, where somebody measured them
+        Json screw{{"thread", row.name},
+                   {"kept", "no"},
+                   {"end", end},
+                   {"thread_length_mm", typed(length, "mm", "assumed")},
+                   {"overall_length_mm", typed(std::round(span + 60), "mm", "assumed")},
+                   {"bearing_span_mm", typed(std::round(span), "mm", "assumed")},
+                   {"nut_far_mm", typed(std::round(travel + nutLength / 2 + 40), "mm", "assumed")}};
+        for (const char *key : {"bearing_span_mm", "nut_far_mm"})
+            if (const auto old = valueAt(m_job, d + "screw/" + key);
+                old.is_object() && (old.value("standing", "") == "measured" || old.value("standing", "") == "stated"))
+                screw[key] = old;
+        put("screw", std::move(screw));
+        Json nut{{"kind", row.nutKind}, {"length_mm", typed(std::round(nutLength), "mm")}};
+        if (!ball) nut["engaged_turns"] = typed(std::floor(nutLength / inMillimetres(thread->pitch)), "");
+        put("nut", std::move(nut));
+        put("ends", "fixed_supported");
+        put("fixed_end", Json{{"kind", "angular-contact pair in an end block"},
+                              {"bore_mm", typed(fixed->bore, "mm")},
+                              {"outside_mm", typed(fixed->outside, "mm")},
+                              {"drag_Nm", typed(fixed->drag, " N m")},
+                              {"stiffness_N_um", typed(fixed->stiffness, " N/um")},
+                              {"static_axial_N", typed(fixed->staticAxial, "N")}});
+        put("far_end", Json{{"kind", "one ball bearing, floats"}});
+        put("steps_typed", nullptr);
+        put("thread_beyond_a_mm", nullptr);
+        put("thread_beyond_b_mm", nullptr);
+        c.end = readFitSize(end);
+        takeScrew(c);
+        addBrake(c);
+        m_space.screws.push_back(std::move(c));
+    }
+}
+} // namespace
+
+SizeSpace sizeSpace(const Json &project, const std::string &axis, const std::string &design, const Catalogue &catalogue,
+                    const std::set<std::string> &have) {
+    return Builder(project, axis, design, catalogue, have).build();
+}
+
+void putTrain(AxisModel &m, const TrainChoice &c) {
+    m.motor = c.model;
+    m.drive = c.settings;
+    m.supply = c.source;
+}
+void putReduction(AxisModel &m, const ReductionChoice &c) { m.stages = c.stages; }
+void putScrew(AxisModel &m, const ScrewChoice &c) {
+    m.final = c.final;
+    m.lead = c.lead;
+    m.efficiency = c.efficiency;
+    m.bearingDrag = c.bearingDrag;
+    m.nutPlay = c.nutPlay;
+    m.keepsScrew = c.keepsScrew;
+    m.leadText = c.leadText;
+    m.hasBrake = c.hasBrake;
+    m.brakeTorque = c.brakeTorque;
+    m.brakeDelay = c.brakeDelay;
+    m.brakeOnScrew = c.brakeOnScrew;
+    m.screwEnd = c.end;
+    m.stepsTyped.clear();
+    m.stepsTypedRead.reset();
+    if (m.stages.empty() || !c.end.known()) return;
+    const auto bore = readFitSize(numberText(c.end.nominal * 1e3, 5) + " H7");
+    std::visit(
+        [&](auto &stage) {
+            if constexpr (std::is_same_v<std::decay_t<decltype(stage)>, ToothedBelt>)
+                stage.driven.bore = bore;
+            else
+                stage.boreOut = bore;
+        },
+        m.stages.back().stage);
+}
+void compose(AxisModel &m, const SizeSpace &space, const Candidate &c) {
+    const auto &t = space.trains[c.train];
+    putTrain(m, t);
+    putReduction(m, space.reductions[t.fit][c.reduction]);
+    putScrew(m, space.screws[c.screw]);
+}
+
+namespace {
+const ReductionChoice &reductionOfCandidate(const SizeSpace &space, const Candidate &c) {
+    return space.reductions[space.trains[c.train].fit][c.reduction];
+}
+} // namespace
+
+std::vector<Patch> patchesOf(const SizeSpace &space, const Candidate &c) {
+    const auto &screw = space.screws[c.screw];
+    std::vector<Patch> out;
+    for (const auto *choice :
+         {static_cast<const Choice *>(&space.trains[c.train]),
+          static_cast<const Choice *>(&reductionOfCandidate(space, c)), static_cast<const Choice *>(&screw)})
+        out.insert(out.end(), choice->patches.begin(), choice->patches.end());
+    if (screw.end.known()) {
+        const auto &r = reductionOfCandidate(space, c);
+        const auto bore = numberText(screw.end.nominal * 1e3, 5) + " H7";
+        out.push_back({space.designPointer + (r.direct ? "stages/1/bore_out" : "stages/1/driven/bore"), bore});
+    }
+    out.push_back({space.designPointer + "text", shortName(space, c)});
+    return out;
+}
+double priceOf(const SizeSpace &space, const Candidate &c) {
+    return space.trains[c.train].price + reductionOfCandidate(space, c).price + space.screws[c.screw].price;
+}
+double leadDaysOf(const SizeSpace &space, const Candidate &c) {
+    return std::max(
+        {space.trains[c.train].leadDays, reductionOfCandidate(space, c).leadDays, space.screws[c.screw].leadDays});
+}
+std::string shortName(const SizeSpace &space, const Candidate &c) {
+    const auto &r = reductionOfCandidate(space, c);
+    const auto &screw = space.screws[c.screw].name;
+    return screw.substr(0, screw.find(',')) + ", " + (r.direct ? std::string("direct") : r.name);
+}
+std::string rowName(const SizeSpace &space, const Candidate &c) {
+    return space.trains[c.train].name + " | " + reductionOfCandidate(space, c).name + " | " +
+           space.screws[c.screw].name;
+}
+namespace {
+double endMm(const ScrewChoice &s) { return s.end.nominal * 1e3; }
+} // namespace
+
+bool fits(const TrainChoice &t, const ReductionChoice &r, const ScrewChoice &s, const Catalogue &catalogue) {
+    if (!r.direct) return !s.end.known() || endMm(s) <= r.drivenBoreWorst;
+    const double bore = s.end.known() ? std::max(endMm(s), t.motor->shaft) : t.motor->shaft;
+    return r.coupling == catalogue.couplingFor(bore, t.motor->holding);
+}
+bool turned(const ReductionChoice &r, const ScrewChoice &s) {
+    return r.driverTurned || (s.end.known() && endMm(s) > r.drivenBoreMost);
+}
+
+unsigned brokenLimits(const SizeSpace &space, const Candidate &c, const SizeLimits &l) {
+    const auto &t = space.trains[c.train];
+    const auto &r = reductionOfCandidate(space, c);
+    const auto &s = space.screws[c.screw];
+    unsigned broken = 0;
+    const auto breaks = [&](LimitKey k, bool yes) { broken |= unsigned(yes) << unsigned(k); };
+    breaks(LimitKey::Budget, priceOf(space, c) > l.budget);
+    breaks(LimitKey::Volts, t.supply->volts > l.volts);
+    breaks(LimitKey::Face, t.motor->face > l.faceMm);
+    breaks(LimitKey::MotorLength, t.motor->body > l.motorLengthMm);
+    breaks(LimitKey::KeepScrew, l.keepScrew && !s.keepsScrew);
+    breaks(LimitKey::KeepThread, l.keepThread && s.newThread);
+    breaks(LimitKey::Loop, (l.loop == "open" && t.motor->encoder) || (l.loop == "closed" && !t.motor->encoder));
+    breaks(LimitKey::Stages, (r.direct ? 0 : 1) > l.stages);
+    breaks(LimitKey::LeadDays, leadDaysOf(space, c) > l.leadDays);
+    breaks(LimitKey::Turning, l.noTurning && turned(r, s));
+    return broken;
+}
+
+} // namespace lw
