@@ -1,4 +1,5 @@
 // Lathewright, the window.
+#include "app/stations/drive/drive_page.h"
 #include "app/window/bench_book.h"
 #include "app/window/main_window.h"
 #include "app/window/style.h"
@@ -90,6 +91,10 @@ int main(int argc, char **argv) {
                 QApplication::processEvents();
             for (const QDeadlineTimer soon(options.positionalArguments().isEmpty() ? 0 : 400); !soon.hasExpired();)
                 QApplication::processEvents(QEventLoop::AllEvents, 50);
+            if (auto *drive = qobject_cast<lw::DrivePage *>(window.page(lw::StationId::Drive));
+                drive && drive->isVisible() && drive->shown() == lw::DrivePage::View::Sizing)
+                for (const QDeadlineTimer whole(60000); drive->sizing()->sizing().running() && !whole.hasExpired();)
+                    QApplication::processEvents(QEventLoop::AllEvents, 50);
             window.mendNow();
             for (int k = 0; k < 3; ++k)
                 QApplication::processEvents();

@@ -26,6 +26,11 @@ Result<Fraction> reduce(Wide num, Wide den) {
         num = -num;
         den = -den;
     }
+    if (num <= largest && num >= -largest && den <= largest) { // nearly always: machine words, no long division
+        const auto n = static_cast<std::int64_t>(num), d = static_cast<std::int64_t>(den);
+        const auto g = std::max<std::int64_t>(1, std::gcd(n, d));
+        return Fraction{n / g, d / g};
+    }
     const Wide g = gcdWide(num, den);
     if (g > 1) {
         num /= g;

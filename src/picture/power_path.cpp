@@ -162,9 +162,11 @@ struct Scene {
         q.addRect(r);
         area(number, q);
     }
+    bool plain = false;                 ///< the parts alone: no balloons, no figures, no words
     std::vector<QPointF> balloons = {}; ///< where they stand: no two on each other
     /// Balloon with a leader to the part it names; where one stands already it goes round the part, or farther off.
     void tied(QPointF at, QPointF part, int number) {
+        if (plain) return;
         const QPointF wished = at - part;
         const auto clear = [&](QPointF q) {
             return std::all_of(balloons.begin(), balloons.end(),
@@ -464,7 +466,7 @@ void paintStagesSide(Scene &c, const SideScale &at) {
         c.tied(middle + (more ? QPointF(-66, -34) : QPointF(-38, -4)), middle, belt);
         c.tied(more ? QPointF(x - 40, above - 46) : QPointF(x - 44, above - 22), {x - 2, above - 6}, driven);
     }
-    if (belts && c.layout.whole) {
+    if (belts && c.layout.whole && !c.plain) {
         p.setFont(lw::face(13));
         const double left = c.layout.faceAt - c.body(),
                      y = at.y(c.layout.shafts.front().y + c.face() / 2) + (c.m.stages.size() > 1 ? 66 : 14);
@@ -482,12 +484,13 @@ void paintSideView(Scene &c, QRectF side, double nutShare) {
               slide = c.number(ChainPartKind::Slide);
     p.setPen(th.ink2);
     p.setFont(lw::face(13));
-    p.drawText(QPointF(side.left(), side.top() + 13),
-               m.vertical
-                   ? (onPaper() ? u"Seen from the side, laid level"_s
-                                : u"Seen from the side, laid level, the slide at mid-travel when dragged there"_s)
-               : onPaper() ? u"Seen from the front"_s
-                           : u"Seen from the front; drag the table along its travel"_s);
+    if (!c.plain)
+        p.drawText(QPointF(side.left(), side.top() + 13),
+                   m.vertical
+                       ? (onPaper() ? u"Seen from the side, laid level"_s
+                                    : u"Seen from the side, laid level, the slide at mid-travel when dragged there"_s)
+                   : onPaper() ? u"Seen from the front"_s
+                               : u"Seen from the front; drag the table along its travel"_s);
     const double travel = m.travel.known() ? m.travel.v : 0.3;
     const double nut = m.screw().nutLength.known() ? m.screw().nutLength.v : 45e-3;
     const double beyondA = m.screw().beyondA.known() ? std::max(0.0, m.screw().beyondA.v) : 30e-3,
@@ -495,10 +498,10 @@ void paintSideView(Scene &c, QRectF side, double nutShare) {
     const double thread = m.screw().threadLength.known() ? m.screw().threadLength.v : travel + nut + beyondA + beyondB;
     const double span = m.screw().span.known() ? std::max(m.screw().span.v, thread * 0.98) : thread + 30e-3;
     const double leftOf = c.body() - c.layout.faceAt, drawBelow = c.layout.shafts.front().y + c.face() / 2;
-    const double k =
-        std::min((side.width() - 10) / (leftOf + span + 34e-3), (side.height() - 74) / (drawBelow + 90e-3));
+    const double k = std::min((side.width() - 10) / (leftOf + span + 34e-3),
+                              (side.height() - (c.plain ? 24 : 74)) / (drawBelow + (c.plain ? 50e-3 : 90e-3)));
     c.out.sideScale = k;
-    const double axisY = side.top() + 66 + 24e-3 * k, bearingX = side.left() + 6 + leftOf * k;
+    const double axisY = side.top() + (c.plain ? 20 : 66) + 24e-3 * k, bearingX = side.left() + 6 + leftOf * k;
     const double screwLeft = bearingX + (span - thread) / 2 * k, screwRight = screwLeft + thread * k;
     const double d0 = m.screw().named ? m.screw().thread.nominal.value() : 18e-3;
     const double root = m.screw().root.known() ? m.screw().root.v : d0 * 0.8;
@@ -516,8 +519,9 @@ void paintSideView(Scene &c, QRectF side, double nutShare) {
     p.drawRect(drawn);
     c.area(slide, drawn);
     p.setPen(th.ink2);
-    p.drawText(drawn, Qt::AlignCenter,
-               text(m.what.empty() ? "slide" : m.what) + u"  "_s + text(withUnit(m.mass.v, Dimension::Mass, "kg")));
+    if (!c.plain)
+        p.drawText(drawn, Qt::AlignCenter,
+                   text(m.what.empty() ? "slide" : m.what) + u"  "_s + text(withUnit(m.mass.v, Dimension::Mass, "kg")));
     const QRectF bracket(nutX + nut * k / 2 - 7e-3 * k, drawn.bottom(), 14e-3 * k, axisY - d0 * k / 2 - drawn.bottom());
     if (bracket.height() > 0) {
         p.setPen(edge(false, 1.2));
@@ -573,6 +577,7 @@ void paintSideView(Scene &c, QRectF side, double nutShare) {
         c.tied({x6, axisY + d0 * k / 2 + 22}, {x6 + 12, axisY}, screw);
     }
     c.tied({drawn.left() + 34, drawn.top() - 20}, {drawn.left() + 50, drawn.top() + 5}, slide);
+    if (c.plain) return;
     // thread left beyond the nut, and the travel between
     const double dimY = axisY + d0 * k / 2 + 44;
     p.setPen(QPen(th.ink2, 0.8));
@@ -600,6 +605,15 @@ PowerPathPicture paintPowerPath(QPainter &p, QRectF endArea, QRectF side, const 
     paintSideView(scene, side, nutShare);
     p.restore();
     return out;
+}
+
+void paintChainPlain(QPainter &p, QRectF side, const AxisModel &m, const AxisState &s) {
+    PowerPathPicture out;
+    p.save();
+    p.setRenderHint(QPainter::Antialiasing);
+    Scene scene{p, m, s, chainParts(m), layOut(m, s), 0, out, true};
+    paintSideView(scene, side, 0.5);
+    p.restore();
 }
 
 BeltStrip paintBeltStrip(QPainter &p, QRectF area, const AxisModel &m, const AxisState &s, std::size_t place) {

@@ -26,6 +26,9 @@ struct PowerPathPicture {
 PowerPathPicture paintPowerPath(QPainter &p, QRectF endArea, QRectF sideArea, const AxisModel &m, const AxisState &s,
                                 int chosen, double nutShare);
 
+/// The chain from the front, to scale, its parts alone: for a small picture beside others.
+void paintChainPlain(QPainter &p, QRectF side, const AxisModel &m, const AxisState &s);
+
 /// The slot with the stock belts at the centres they ask.
 struct BeltStop {
     int teeth;

@@ -12,13 +12,6 @@ namespace lw {
 using namespace Qt::StringLiterals;
 
 namespace {
-/// A round step so that about `wanted` of them make `range`.
-double roundStep(double range, int wanted) {
-    const double raw = range / wanted, power = std::pow(10.0, std::floor(std::log10(raw)));
-    for (double k : {1.0, 2.0, 5.0, 10.0})
-        if (k * power >= raw) return k * power;
-    return 10 * power;
-}
 struct Frame {
     QRectF r;
     double xMost, yMost;

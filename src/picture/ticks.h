@@ -21,4 +21,12 @@ namespace lw {
     return out;
 }
 
+/// A round step that makes at most `most` of a range: 1, 2 or 5 times a power of ten.
+[[nodiscard]] inline double roundStep(double range, int most) {
+    const double rough = range / most, unit = std::pow(10.0, std::floor(std::log10(rough)));
+    for (const double k : {1.0, 2.0, 5.0})
+        if (k * unit >= rough) return k * unit;
+    return 10 * unit;
+}
+
 } // namespace lw

@@ -45,6 +45,7 @@ void Sizing::ask(const nlohmann::json &project, const std::string &axis) {
         const auto tell = [&](const SizeResult &result, bool whole) {
             answer.result = std::make_shared<SizeResult>(result);
             answer.seconds = double(clock.elapsed()) / 1000;
+            if (!whole) answer.firstSeconds = answer.seconds;
             QMetaObject::invokeMethod(
                 this, [this, question, answer, whole] { take(question, answer, whole); }, Qt::QueuedConnection);
         };

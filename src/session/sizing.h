@@ -15,7 +15,7 @@ struct SizingAnswer {
     std::shared_ptr<const SizeSpace> space;
     std::shared_ptr<const SizeResult> result;
     SizeLimits limits;
-    double seconds = 0;
+    double seconds = 0, firstSeconds = 0; ///< until all of it stood, until there were proposals
 };
 
 class Sizing : public QObject {

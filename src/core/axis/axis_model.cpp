@@ -116,4 +116,10 @@ AxisModel readAxis(const Json &project, const std::string &axis, const std::stri
     return m;
 }
 
+void rereadMotor(const Json &project, AxisModel &m) { ModelReader(project, m).readMotor(); }
+void rereadStages(const Json &project, AxisModel &m) {
+    m.stages.clear();
+    ModelReader(project, m).readStages();
+}
+
 } // namespace lw

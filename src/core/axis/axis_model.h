@@ -87,7 +87,7 @@ struct AxisModel {
     double tightLoose = notKnown, asymmetry = notKnown;
     double tightAt = notKnown, looseAt = notKnown;
     bool pullMeasured = false, pullDirect = false, breakawayMeasured = false, runOutMeasured = false;
-    double frictionDoubt = notKnown; ///< relative half width
+    double frictionDoubt = notKnown;                      ///< relative half width
     Known leadMeasured, leadThread, leadDial, leadHandle; ///< the old screw's: ten turns, counted, dial, one turn
     [[nodiscard]] std::array<const Known *, 4> leadWays() const {
         return {&leadMeasured, &leadThread, &leadDial, &leadHandle};
@@ -190,5 +190,10 @@ struct AxisModel {
 /// Reads one axis with the given design ("A", "B"). Never fails: what cannot be read is not known and leaves a
 /// sentence.
 AxisModel readAxis(const nlohmann::json &project, const std::string &axis, const std::string &design);
+
+/// Reads only the motor with its drive, supply and cable, or only the stages, into a model whose axis and design are
+/// set: for a search that tries thousands of them.
+void rereadMotor(const nlohmann::json &project, AxisModel &m);
+void rereadStages(const nlohmann::json &project, AxisModel &m);
 
 } // namespace lw

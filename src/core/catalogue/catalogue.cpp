@@ -121,6 +121,7 @@ template <> struct KindOf<CatalogueScrew> {
     inline static const std::vector<Column<R>> columns{{"name", &R::name},
                                                        {"price_per_m", &R::perMetre, 0, 1e5},
                                                        {"nut_price", &R::nut, 0, 1e5},
+                                                       {"preloaded_nut_price", &R::preloadedNut, 0, 1e5},
                                                        {"nut_kind", &R::nutKind}};
     static std::string wrong(const R &r) {
         const auto t = readThread(r.name);
@@ -317,9 +318,10 @@ double Catalogue::beltPrice(std::string_view profile, double length) const {
         if (b.profile == profile && length >= b.from && length <= b.to) return b.price;
     return std::round(5.5 + 0.01 * length);
 }
-double Catalogue::screwPrice(std::string_view name, double length) const {
+double Catalogue::screwPrice(std::string_view name, double length, bool preloaded) const {
     for (const auto &s : screws)
-        if (s.name == name) return std::round(s.perMetre * length / 1000 + s.nut);
+        if (s.name == name && (!preloaded || s.preloadedNut > 0))
+            return std::round(s.perMetre * length / 1000 + (preloaded ? s.preloadedNut : s.nut));
     return std::nan("");
 }
 const CatalogueMotor *Catalogue::motorLike(double face, double holding, double rated, bool encoder) const {

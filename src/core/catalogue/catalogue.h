@@ -40,7 +40,7 @@ struct CatalogueBelt : Sold {
     double from = 0, to = 0; ///< mm
 };
 struct CatalogueScrew : Sold {
-    double perMetre = 0, nut = 0;
+    double perMetre = 0, nut = 0, preloadedNut = 0; ///< preloadedNut: 0 where none is sold
     std::string nutKind;
 };
 struct CatalogueEnd : Sold {
@@ -68,8 +68,8 @@ struct Catalogue {
     /// Interpolated over the teeth; a guess by size for a profile not listed.
     [[nodiscard]] double pulleyPrice(std::string_view profile, int teeth) const;
     [[nodiscard]] double beltPrice(std::string_view profile, double lengthMm) const;
-    /// With its nut; NaN: no such screw in the list.
-    [[nodiscard]] double screwPrice(std::string_view name, double lengthMm) const;
+    /// With its nut, preloaded or not; NaN: no such screw in the list, or none with such a nut.
+    [[nodiscard]] double screwPrice(std::string_view name, double lengthMm, bool preloaded = false) const;
     /// The motor most like one described: face within 3 mm, torque within a tenth; null when none is.
     [[nodiscard]] const CatalogueMotor *motorLike(double faceMm, double holdingNm, double ratedA, bool encoder) const;
     /// The cheapest drive for a supply voltage and current; unknown (NaN) asks for nothing. Null when none is.

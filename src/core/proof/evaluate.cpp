@@ -287,26 +287,41 @@ double processForce(const AxisModel &m, const Cut &c) {
     return (c.force.v + added) * m.factorOf(c).v;
 }
 
-void evaluate(const AxisModel &m, Evaluation &e) {
+namespace {
+void workOutAll(const AxisModel &m, Evaluation &e) {
     begin(e);
-    auto &s = e.state;
-    workOut(m, s);
-    screwFigures(m, s);
-    stepFigures(m, s);
+    workOut(m, e.state);
+    screwFigures(m, e.state);
+    stepFigures(m, e.state);
+}
+void judgeDesign(const AxisModel &m, Evaluation &e) {
+    const auto &s = e.state;
     Rows rows(e.findings);
     const AxisScope axis{m, s};
-    judgeAll(wayChecks(), axis, {}, rows);
-    for (std::size_t k = 0; k < m.cuts.size(); ++k) {
-        Subject subject;
-        subject.cut = static_cast<std::int16_t>(std::min<std::size_t>(k, 32767));
-        judgeAll(cutChecks(), CutScope{m, s, m.cuts[k], static_cast<int>(k)}, subject, rows);
-    }
     judgeAll(motorChecks(), axis, {}, rows);
     judgeAll(screwChecks(), axis, {}, rows);
     judgeAll(seatChecks(), axis, {}, rows);
     for (std::size_t k = 0; k < m.stages.size(); ++k)
         std::visit([&](const auto &kind) { judgeStage(m, s, k, kind, rows); }, m.stages[k].stage);
     judgeAll(gravityChecks(), axis, {}, rows);
+}
+} // namespace
+
+void evaluate(const AxisModel &m, Evaluation &e) {
+    workOutAll(m, e);
+    const auto &s = e.state;
+    Rows rows(e.findings);
+    judgeAll(wayChecks(), AxisScope{m, s}, {}, rows);
+    for (std::size_t k = 0; k < m.cuts.size(); ++k) {
+        Subject subject;
+        subject.cut = static_cast<std::int16_t>(std::min<std::size_t>(k, 32767));
+        judgeAll(cutChecks(), CutScope{m, s, m.cuts[k], static_cast<int>(k)}, subject, rows);
+    }
+    judgeDesign(m, e);
+}
+void evaluateDesign(const AxisModel &m, Evaluation &e) {
+    workOutAll(m, e);
+    judgeDesign(m, e);
 }
 
 void evaluateTorque(const AxisModel &m, Evaluation &e) {

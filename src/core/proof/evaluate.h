@@ -71,6 +71,8 @@ struct Evaluation {
 [[nodiscard]] Evaluation evaluate(const AxisModel &m);
 /// The same into one that was used before: in steady state nothing is allocated.
 void evaluate(const AxisModel &m, Evaluation &into);
+/// Only the rows that judge the design: not those of the survey and of the cuts by themselves.
+void evaluateDesign(const AxisModel &m, Evaluation &into);
 /// Only the torque rows, as a search asks them by the million.
 void evaluateTorque(const AxisModel &m, Evaluation &into);
 /// Adds the doubt (bands, "not known" where an assumed input decides), then sorts: fails, not known, watch, holds, and

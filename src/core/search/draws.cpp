@@ -54,7 +54,7 @@ Sureness sureness(const AxisModel &m, int draws, std::uint64_t seed) {
     for (int d = 0; d < draws; ++d) {
         for (std::size_t v = 0; v < values.size(); ++v)
             values[v]->v = table[v][std::size_t(d)];
-        evaluate(c, e);
+        evaluateDesign(c, e);
         kept += holdsByDesign(c, e);
     }
     Sureness s;

@@ -5,6 +5,7 @@
 #include "proof/words/narrate.h"
 #include <algorithm>
 #include <cmath>
+#include <map>
 #include <numeric>
 #include <thread>
 
@@ -51,6 +52,7 @@ struct Pair {
         bool still;
     };
     std::uint32_t from = 0, to = 0; ///< its points
+    bool dead = false;              ///< a row that asks nothing of the motor fails: no motor helps
 };
 /// What one face and shaft can be built with.
 struct Fit {
@@ -133,7 +135,7 @@ private:
             bench.fit = train.fit;
             bench.pair = e.pair;
         }
-        evaluate(bench.model, bench.evaluation);
+        evaluateDesign(bench.model, bench.evaluation);
         return holdsByDesign(bench.model, bench.evaluation);
     }
     std::optional<Entry> strongest(std::vector<Entry> &list, Bench &bench) const;
@@ -189,45 +191,65 @@ void Sizer::ranks() {
 /// Every reduction with every screw it fits, and what the axis then asks at the motor's shaft, rotor left out.
 void Sizer::pairUp() {
     m_fits.resize(m_space.reductions.size());
-    Evaluation e;
     for (std::size_t f = 0; f < m_fits.size(); ++f) {
-        auto &fit = m_fits[f];
         const auto any = std::find_if(m_space.trains.begin(), m_space.trains.end(),
                                       [&](const TrainChoice &t) { return t.fit == f; });
         if (any == m_space.trains.end()) continue;
-        AxisModel m = m_space.base;
-        putTrain(m, *any);
-        std::vector<double> speeds;
-        for (std::uint32_t r = 0; r < m_space.reductions[f].size(); ++r) {
-            const auto &reduction = m_space.reductions[f][r];
+        const auto &reductions = m_space.reductions[f];
+        struct Part {
+            std::vector<Pair> pairs;
+            std::vector<Pair::Point> points;
+            std::vector<double> speeds;
+        };
+        std::vector<Part> parts(reductions.size());
+        std::vector<Bench> benches(m_threads, Bench{m_space.base, {}, SIZE_MAX, UINT32_MAX});
+        spread(reductions.size(), [&](std::size_t r, unsigned thread) {
+            auto &m = benches[thread].model;
+            auto &e = benches[thread].evaluation;
+            auto &part = parts[r];
+            const auto &reduction = reductions[r];
             for (std::uint32_t s = 0; s < m_space.screws.size(); ++s) {
                 const auto &screw = m_space.screws[s];
                 if (!reduction.direct && !fits(*any, reduction, screw, m_catalogue)) continue;
-                if (stopped()) return;
                 putReduction(m, reduction);
                 putScrew(m, screw);
-                evaluateTorque(m, e);
-                Pair p{r,
-                       s,
-                       reduction.price + screw.price,
-                       0,
-                       std::max(reduction.leadDays, screw.leadDays),
-                       std::uint32_t(fit.points.size()),
-                       0};
+                // with no motor every row that needs one is not known; what fails now fails behind any
+                m.motor = Stepper{};
+                evaluateDesign(m, e);
+                Pair p{std::uint32_t(r), s, reduction.price + screw.price, 0,
+                       std::max(reduction.leadDays, screw.leadDays)};
+                p.dead = !holdsByDesign(m, e);
                 const auto breaks = [&](LimitKey k, bool yes) { p.broken |= unsigned(yes) << unsigned(k); };
                 breaks(LimitKey::KeepScrew, m_limits.keepScrew && !screw.keepsScrew);
                 breaks(LimitKey::KeepThread, m_limits.keepThread && screw.newThread);
                 breaks(LimitKey::Stages, (reduction.direct ? 0 : 1) > m_limits.stages);
                 breaks(LimitKey::Turning, m_limits.noTurning && turned(reduction, screw));
+                p.from = std::uint32_t(part.points.size());
                 for (const auto &q : e.state.points) {
                     if (!(q.shafts[0].torque.value() == q.shafts[0].torque.value()) || !std::isfinite(q.rpm)) continue;
-                    fit.points.push_back({q.shafts[0].torque.value(), q.shafts[0].acceleration.value(),
-                                          std::uint32_t(speeds.size()), q.kind == Operating::Hold});
-                    speeds.push_back(q.rpm);
+                    part.points.push_back({q.shafts[0].torque.value(), q.shafts[0].acceleration.value(),
+                                           std::uint32_t(part.speeds.size()), q.kind == Operating::Hold});
+                    part.speeds.push_back(q.rpm);
                 }
-                p.to = std::uint32_t(fit.points.size());
+                p.to = std::uint32_t(part.points.size());
+                part.pairs.push_back(p);
+            }
+        });
+        if (stopped()) return;
+        auto &fit = m_fits[f];
+        std::vector<double> speeds;
+        for (auto &part : parts) {
+            const auto points = std::uint32_t(fit.points.size()), first = std::uint32_t(speeds.size());
+            for (auto p : part.pairs) {
+                p.from += points;
+                p.to += points;
                 fit.pairs.push_back(p);
             }
+            for (auto q : part.points) {
+                q.rpm += first;
+                fit.points.push_back(q);
+            }
+            speeds.insert(speeds.end(), part.speeds.begin(), part.speeds.end());
         }
         fit.speeds = speeds;
         std::sort(fit.speeds.begin(), fit.speeds.end());
@@ -315,7 +337,7 @@ void Sizer::tryAll() {
             }
             for (std::size_t at = 0; at < count; ++at) {
                 const auto &[broken, entry] = kinds[at];
-                if (enough)
+                if (enough && !p.dead)
                     (broken ? part.onlyOne[std::size_t(std::countr_zero(broken))] : part.open).push_back(entry);
                 else if (!broken && (!part.weak || stronger(entry, *part.weak)))
                     part.weak = entry;
@@ -340,17 +362,24 @@ void Sizer::tryAll() {
     }
 }
 
-/// Cheapest first, each stronger than all before it: what is dearer and no stronger cannot be on the front, whether
-/// it holds or not, so it is not even looked at.
+/// Cheapest first, each stronger than all before it: what is dearer and no stronger cannot be on the front, whether it
+/// holds or not, so it is not even looked at.
 void Sizer::findFront(SizeResult &out, Bench &bench) {
-    std::sort(m_open.begin(), m_open.end(), [&](const Entry &a, const Entry &b) { return cheaper(a, b); });
+    std::map<float, std::vector<const Entry *>> byPrice;
+    for (const auto &e : m_open)
+        byPrice[e.price].push_back(&e);
     float best = 0;
-    for (const auto &e : m_open) {
-        if (e.margin <= best) continue;
-        if (stopped()) return;
-        if (!holds(e, bench)) continue;
-        best = e.margin;
-        out.front.push_back(sized(e));
+    for (auto &[price, entries] : byPrice) {
+        std::erase_if(entries, [&](const Entry *e) { return e->margin <= best; });
+        std::sort(entries.begin(), entries.end(), [&](const Entry *a, const Entry *b) { return cheaper(*a, *b); });
+        for (const auto *e : entries) {
+            if (e->margin <= best) break; // the strongest first
+            if (stopped()) return;
+            if (!holds(*e, bench)) continue;
+            best = e->margin;
+            out.front.push_back(sized(*e));
+            break;
+        }
     }
 }
 std::optional<Entry> Sizer::strongest(std::vector<Entry> &list, Bench &bench) const {
@@ -383,6 +412,7 @@ void Sizer::tellLimits(SizeResult &out, Bench &bench) {
 void Sizer::findClosest(SizeResult &out, Bench &bench) {
     std::optional<Entry> best = m_weak;
     std::size_t fewest = SIZE_MAX, looked = 0;
+    std::sort(m_open.begin(), m_open.end(), [&](const Entry &a, const Entry &b) { return cheaper(a, b); });
     for (const auto &e : m_open) {
         if (++looked > 20000 || stopped()) break; // cheapest first: a dearer one that fails as much is no closer
         (void)holds(e, bench);
@@ -400,8 +430,8 @@ void Sizer::findClosest(SizeResult &out, Bench &bench) {
         out.closest->price = best->price;
     }
 }
-/// The cheapest, the knee (farthest from the line between the ends of the front, both scales made 0 to 1), the
-/// strongest.
+/// The cheapest, the knee (farthest from the line between the ends of the front, price and logarithm of the margin made
+/// 0 to 1, as the chart shows them), the strongest.
 void Sizer::choose(SizeResult &out) const {
     if (out.front.empty()) return;
     std::vector<std::size_t> chosen{0};
@@ -410,7 +440,7 @@ void Sizer::choose(SizeResult &out) const {
     std::size_t knee = 0;
     for (std::size_t k = 1; k + 1 < out.front.size(); ++k) {
         const double x = (out.front[k].price - first.price) / (last.price - first.price),
-                     y = (out.front[k].margin - first.margin) / (last.margin - first.margin);
+                     y = std::log(out.front[k].margin / first.margin) / std::log(last.margin / first.margin);
         if (y - x > far) {
             far = y - x;
             knee = k;

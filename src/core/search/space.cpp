@@ -15,67 +15,9 @@ Json typed(double value, const char *unit, const char *standing = "catalogue") {
     return {{"typed", numberText(value, 6) + unit}, {"standing", standing}};
 }
 
-/// Builds the choices of one axis on a copy of its part of the job.
-class Builder {
-public:
-    Builder(const Json &project, const std::string &axis, const std::string &design, const Catalogue &catalogue,
-            const std::set<std::string> &have)
-        : m_catalogue(catalogue), m_have(have), m_axis(axis), m_design(design),
-          d("/axes/" + axis + "/designs/" + design + "/") {
-        for (const auto &[key, value] : project.items())
-            if (key != "axes" && key != "log" && key != "tasks" && key != "parts") m_job[key] = value;
-        for (const auto &id : carriedBy(project, axis)) // what rides on it is weighed with it
-            if (const auto *node = nodeAt(project, "/axes/" + id)) m_job["axes"][id] = *node;
-        m_supply = supplyOf(m_job, axis, design);
-        // a supply others hang on is not changed behind their back: this design gets one of its own
-        const auto *axes = nodeAt(project, "/axes");
-        for (const auto &[other, node] : axes->items())
-            for (const auto &one : designsOf(project, other))
-                if ((other != axis || one != design) && supplyOf(project, other, one) == m_supply)
-                    m_supply = axis + "-" + design;
-        m_space.designPointer = d;
-    }
-    SizeSpace build() {
-        m_space.base = read({});
-        trains();
-        for (std::size_t f = 0; f < m_fits.size(); ++f)
-            m_space.reductions.push_back(reductionsFor(m_fits[f].first, m_fits[f].second));
-        screws();
-        return std::move(m_space);
-    }
-
-private:
-    AxisModel read(const std::vector<Patch> &patches) {
-        std::vector<Json> before;
-        for (const auto &p : patches)
-            before.push_back(valueAt(m_job, p.pointer));
-        for (const auto &p : patches)
-            setAt(m_job, p.pointer, p.value);
-        auto m = readAxis(m_job, m_axis, m_design);
-        for (std::size_t k = patches.size(); k-- > 0;)
-            setAt(m_job, patches[k].pointer, before[k]);
-        return m;
-    }
-    template <class Row> double cost(const Row &row) const { return m_have.count(row.name) ? 0 : row.price; }
-
-    void trains();
-    std::vector<Patch> motorPatches(const CatalogueMotor &c) const;
-    std::vector<ReductionChoice> reductionsFor(double faceMm, double shaftMm);
-    void addBelts(std::vector<ReductionChoice> &out, double faceMm, double shaftMm);
-    void screws();
-    void addBrake(ScrewChoice &c);
-    void takeScrew(ScrewChoice &c);
-
-    const Catalogue &m_catalogue;
-    const std::set<std::string> &m_have;
-    const std::string m_axis, m_design, d;
-    std::string m_supply;
-    Json m_job;
-    SizeSpace m_space;
-    std::vector<std::pair<double, double>> m_fits; ///< face, shaft
-};
-
-std::vector<Patch> Builder::motorPatches(const CatalogueMotor &c) const {
+/// The entries that a motor with its drive and supply fills; what was known of another motor is not known of this one.
+std::vector<Patch> trainPatches(const std::string &d, const std::string &supplyId, const CatalogueMotor &c,
+                                const CatalogueDrive &drive, const CatalogueSupply &supply, double peak) {
     std::vector<Patch> p;
     const auto put = [&](const char *key, double v, const char *unit) { p.push_back({d + key, typed(v, unit)}); };
     put("motor/face_mm", c.face, "mm");
@@ -95,8 +37,90 @@ std::vector<Patch> Builder::motorPatches(const CatalogueMotor &c) const {
     for (const char *key : {"motor/detent_torque_Nm", "motor/step_angle_deg", "motor/usable_speed_rpm",
                             "motor/radial_load_N", "motor/radial_load_at_mm", "motor/front_bearing_mm"})
         p.push_back({d + key, nullptr});
+    const auto set = [&](const std::string &place, Json v) { p.push_back({place, std::move(v)}); };
+    set(d + "drive/volt_limit_V", typed(drive.voltsMost, "V"));
+    set(d + "drive/pulse_high_us", drive.pulseHigh > 0 ? typed(drive.pulseHigh, "us") : Json(nullptr));
+    set(d + "drive/damping", drive.damping ? "yes" : "no");
+    set(d + "drive/current_A", typed(peak, "A"));
+    set(d + "drive/current_kind", "peak");
+    set(d + "drive/torque_limit_Nm", nullptr);
+    set(d + "supply", supplyId);
+    const std::string s = "/supplies/" + supplyId + "/";
+    set(s + "voltage_V", typed(supply.volts, "V"));
+    set(s + "power_W", typed(supply.watts, "W"));
+    set(s + "kind", supply.kind);
+    set(s + "sag", nullptr);
     return p;
 }
+
+/// Builds the choices of one axis on a copy of its part of the job.
+class Builder {
+public:
+    Builder(const Json &project, const std::string &axis, const std::string &design, const Catalogue &catalogue,
+            const std::set<std::string> &have)
+        : m_catalogue(catalogue), m_have(have), m_axis(axis), m_design(design),
+          d("/axes/" + axis + "/designs/" + design + "/") {
+        for (const auto &[key, value] : project.items())
+            if (key != "axes" && key != "log" && key != "tasks" && key != "parts") m_job[key] = value;
+        for (const auto &id : carriedBy(project, axis)) // what rides on it is weighed with it
+            if (const auto *node = nodeAt(project, "/axes/" + id)) m_job["axes"][id] = *node;
+        m_supply = supplyOf(m_job, axis, design);
+        // a supply others hang on is not changed behind their back: this design gets one of its own
+        const auto *axes = nodeAt(project, "/axes");
+        for (const auto &[other, node] : axes->items())
+            for (const auto &one : designsOf(project, other))
+                if ((other != axis || one != design) && supplyOf(project, other, one) == m_supply)
+                    m_supply = axis + "-" + design;
+        m_space.designPointer = d;
+        m_space.supply = m_supply;
+    }
+    SizeSpace build() {
+        m_space.base = read({});
+        trains();
+        for (std::size_t f = 0; f < m_fits.size(); ++f)
+            m_space.reductions.push_back(reductionsFor(m_fits[f].first, m_fits[f].second));
+        screws();
+        return std::move(m_space);
+    }
+
+private:
+    /// The axis with these entries filled; of a part of it alone when only that part is read anew.
+    AxisModel read(const std::vector<Patch> &patches, void (*part)(const Json &, AxisModel &) = nullptr) {
+        std::vector<Json> before;
+        for (const auto &p : patches)
+            before.push_back(valueAt(m_job, p.pointer));
+        for (const auto &p : patches)
+            setAt(m_job, p.pointer, p.value);
+        AxisModel m;
+        if (part) {
+            m.id = m_axis;
+            m.designId = m_design;
+            m.cls = m_space.base.cls;
+            m.vertical = m_space.base.vertical;
+            part(m_job, m);
+        } else
+            m = readAxis(m_job, m_axis, m_design);
+        for (std::size_t k = patches.size(); k-- > 0;)
+            setAt(m_job, patches[k].pointer, before[k]);
+        return m;
+    }
+    template <class Row> double cost(const Row &row) const { return m_have.count(row.name) ? 0 : row.price; }
+
+    void trains();
+    std::vector<ReductionChoice> reductionsFor(double faceMm, double shaftMm);
+    void addBelts(std::vector<ReductionChoice> &out, double faceMm, double shaftMm);
+    void screws();
+    void addBrake(ScrewChoice &c);
+    void takeScrew(ScrewChoice &c);
+
+    const Catalogue &m_catalogue;
+    const std::set<std::string> &m_have;
+    const std::string m_axis, m_design, d;
+    std::string m_supply;
+    Json m_job;
+    SizeSpace m_space;
+    std::vector<std::pair<double, double>> m_fits; ///< face, shaft
+};
 
 void Builder::trains() {
     const auto &base = m_space.base;
@@ -105,10 +129,9 @@ void Builder::trains() {
     const double force = base.pull.v * base.coldFactor.v + base.mass.v * base.acceleration.v;
     const double moving = std::isfinite(force * base.rapid.v) ? force * base.rapid.v / 0.3 : 0;
     const double inside = voltageUse;
-    std::map<std::array<double, 8>, std::size_t> classes;
+    std::map<std::array<double, 6>, std::pair<std::size_t, std::size_t>> classes; // its number, its first train
     for (const auto &motor : m_catalogue.motors) {
         if (motor.shaftBothEnds) continue; // the same motor for more money: picked by hand where a handle is to stay
-        const auto motorPart = motorPatches(motor);
         const std::pair fit{motor.face, motor.shaft};
         auto at = std::find(m_fits.begin(), m_fits.end(), fit);
         if (at == m_fits.end()) at = m_fits.insert(at, fit);
@@ -127,35 +150,30 @@ void Builder::trains() {
                 c.price = cost(motor) + cost(drive) + cost(supply);
                 c.leadDays = std::max({motor.leadDays, drive.leadDays, supply.leadDays});
                 c.have = m_have.count(motor.name) || m_have.count(supply.name) || m_have.count(drive.name);
-                c.patches = motorPart;
-                const auto put = [&](const std::string &place, Json v) { c.patches.push_back({place, std::move(v)}); };
-                put(d + "drive/volt_limit_V", typed(drive.voltsMost, "V"));
-                put(d + "drive/pulse_high_us", drive.pulseHigh > 0 ? typed(drive.pulseHigh, "us") : Json(nullptr));
-                put(d + "drive/damping", drive.damping ? "yes" : "no");
-                put(d + "drive/current_A", typed(peak, "A"));
-                put(d + "drive/current_kind", "peak");
-                put(d + "drive/torque_limit_Nm", nullptr);
-                put(d + "supply", m_supply);
-                const std::string s = "/supplies/" + m_supply + "/";
-                put(s + "voltage_V", typed(supply.volts, "V"));
-                put(s + "power_W", typed(supply.watts, "W"));
-                put(s + "kind", supply.kind);
-                put(s + "sag", nullptr);
-                auto m = read(c.patches);
-                c.model = std::move(m.motor);
-                c.settings = std::move(m.drive);
-                c.source = std::move(m.supply);
+                c.peak = peak;
                 c.fit = std::size_t(at - m_fits.begin());
                 // what any row can see of it
-                const std::array<double, 8> key{double(&motor - m_catalogue.motors.data()),
+                const std::array<double, 6> key{double(&motor - m_catalogue.motors.data()),
                                                 peak,
                                                 supply.volts,
                                                 supply.kind == "unregulated" ? 1.0 : 0.0,
                                                 drive.damping ? 1.0 : 0.0,
-                                                drive.pulseHigh,
-                                                0,
-                                                0};
-                c.sameTorque = classes.emplace(key, classes.size()).first->second;
+                                                drive.pulseHigh};
+                const auto [seen, isNew] = classes.emplace(key, std::pair{classes.size(), m_space.trains.size()});
+                c.sameTorque = seen->second.first;
+                if (isNew) {
+                    auto m = read(trainPatches(d, m_supply, motor, drive, supply, peak), &rereadMotor);
+                    c.model = std::move(m.motor);
+                    c.settings = std::move(m.drive);
+                    c.source = std::move(m.supply);
+                } else {
+                    const auto &like = m_space.trains[seen->second.second];
+                    c.model = like.model;
+                    c.settings = like.settings;
+                    c.source = like.source;
+                    c.settings.voltLimit = {drive.voltsMost, Standing::Catalogue};
+                    c.source.power = {supply.watts, Standing::Catalogue};
+                }
                 m_space.trains.push_back(std::move(c));
             }
         }
@@ -192,7 +210,7 @@ std::vector<ReductionChoice> Builder::reductionsFor(double faceMm, double shaftM
     }
     addBelts(out, faceMm, shaftMm);
     for (auto &r : out)
-        r.stages = read(r.patches).stages;
+        r.stages = read(r.patches, &rereadStages).stages;
     return out;
 }
 
@@ -355,7 +373,6 @@ void Builder::screws() {
     for (const auto &row : m_catalogue.screws) {
         const auto thread = readThread(row.name);
         if (!thread) continue;
-        ScrewChoice c;
         const auto *ball = ballScrewSize(row.name);
         const double nominal = inMillimetres(thread->nominal);
         const double seat = ball ? ball->endBore : std::max(6.0, std::floor(inMillimetres(thread->root) * 0.75));
@@ -364,43 +381,51 @@ void Builder::screws() {
         if (!fixed || !far || fixed->bore > inMillimetres(thread->root) + 0.5) continue;
         const double nutLength = ball ? ball->nutLength : 1.8 * nominal;
         const double threaded = travel + nutLength + 40, span = threaded + 50;
-        c.name = std::string(ball ? "ball screw " : "screw ") + row.name;
-        c.newThread = true;
-        const double length = std::round(threaded);
-        c.leadDays = std::max({row.leadDays, fixed->leadDays, far->leadDays});
-        const auto put = [&](const char *key, Json v) { c.patches.push_back({d + key, std::move(v)}); };
-        const std::string end = numberText(std::max(5.0, fixed->bore - 2), 4) + " h6";
-        // the places of bearings and nut are the machine's, where somebody measured them
-        Json screw{{"thread", row.name},
-                   {"kept", "no"},
-                   {"end", end},
-                   {"thread_length_mm", typed(length, "mm", "assumed")},
-                   {"overall_length_mm", typed(std::round(span + 60), "mm", "assumed")},
-                   {"bearing_span_mm", typed(std::round(span), "mm", "assumed")},
-                   {"nut_far_mm", typed(std::round(travel + nutLength / 2 + 40), "mm", "assumed")}};
-        for (const char *key : {"bearing_span_mm", "nut_far_mm"})
-            if (const auto old = valueAt(m_job, d + "screw/" + key);
-                old.is_object() && (old.value("standing", "") == "measured" || old.value("standing", "") == "stated"))
-                screw[key] = old;
-        put("screw", std::move(screw));
-        Json nut{{"kind", row.nutKind}, {"length_mm", typed(std::round(nutLength), "mm")}};
-        if (!ball) nut["engaged_turns"] = typed(std::floor(nutLength / inMillimetres(thread->pitch)), "");
-        put("nut", std::move(nut));
-        put("ends", "fixed_supported");
-        put("fixed_end", Json{{"kind", "angular-contact pair in an end block"},
-                              {"bore_mm", typed(fixed->bore, "mm")},
-                              {"outside_mm", typed(fixed->outside, "mm")},
-                              {"drag_Nm", typed(fixed->drag, " N m")},
-                              {"stiffness_N_um", typed(fixed->stiffness, " N/um")},
-                              {"static_axial_N", typed(fixed->staticAxial, "N")}});
-        put("far_end", Json{{"kind", "one ball bearing, floats"}});
-        put("steps_typed", nullptr);
-        put("thread_beyond_a_mm", nullptr);
-        put("thread_beyond_b_mm", nullptr);
-        c.end = readFitSize(end);
-        takeScrew(c);
-        addBrake(c);
-        m_space.screws.push_back(std::move(c));
+        for (const bool preloaded : {false, true}) {
+            if (preloaded && !(ball && row.preloadedNut > 0)) continue;
+            ScrewChoice c;
+            c.name = std::string(ball ? "ball screw " : "screw ") + row.name + (preloaded ? " preloaded" : "");
+            c.newThread = true;
+            const double length = std::round(threaded);
+            c.leadDays = std::max({row.leadDays, fixed->leadDays, far->leadDays});
+            const auto put = [&](const char *key, Json v) { c.patches.push_back({d + key, std::move(v)}); };
+            const std::string end = numberText(std::max(5.0, fixed->bore - 2), 4) + " h6";
+            // the places of bearings and nut are the machine's, where somebody measured them
+            Json screw{{"thread", row.name},
+                       {"kept", "no"},
+                       {"end", end},
+                       {"thread_length_mm", typed(length, "mm", "assumed")},
+                       {"overall_length_mm", typed(std::round(span + 60), "mm", "assumed")},
+                       {"bearing_span_mm", typed(std::round(span), "mm", "assumed")},
+                       {"nut_far_mm", typed(std::round(travel + nutLength / 2 + 40), "mm", "assumed")}};
+            for (const char *key : {"bearing_span_mm", "nut_far_mm"})
+                if (const auto old = valueAt(m_job, d + "screw/" + key);
+                    old.is_object() &&
+                    (old.value("standing", "") == "measured" || old.value("standing", "") == "stated"))
+                    screw[key] = old;
+            put("screw", std::move(screw));
+            Json nut{{"kind", row.nutKind}, {"length_mm", typed(std::round(nutLength), "mm")}};
+            if (!ball) nut["engaged_turns"] = typed(std::floor(nutLength / inMillimetres(thread->pitch)), "");
+            // a twentieth of its rating takes the play and leaves the nut its life (a tenth is the most); common
+            // practice
+            if (preloaded) nut["preload_N"] = typed(std::round(ball->dynamic / 20), "N");
+            put("nut", std::move(nut));
+            put("ends", "fixed_supported");
+            put("fixed_end", Json{{"kind", "angular-contact pair in an end block"},
+                                  {"bore_mm", typed(fixed->bore, "mm")},
+                                  {"outside_mm", typed(fixed->outside, "mm")},
+                                  {"drag_Nm", typed(fixed->drag, " N m")},
+                                  {"stiffness_N_um", typed(fixed->stiffness, " N/um")},
+                                  {"static_axial_N", typed(fixed->staticAxial, "N")}});
+            put("far_end", Json{{"kind", "one ball bearing, floats"}});
+            put("steps_typed", nullptr);
+            put("thread_beyond_a_mm", nullptr);
+            put("thread_beyond_b_mm", nullptr);
+            c.end = readFitSize(end);
+            takeScrew(c);
+            addBrake(c);
+            m_space.screws.push_back(std::move(c));
+        }
     }
 }
 } // namespace
@@ -457,11 +482,11 @@ const ReductionChoice &reductionOfCandidate(const SizeSpace &space, const Candid
 
 std::vector<Patch> patchesOf(const SizeSpace &space, const Candidate &c) {
     const auto &screw = space.screws[c.screw];
-    std::vector<Patch> out;
-    for (const auto *choice :
-         {static_cast<const Choice *>(&space.trains[c.train]),
-          static_cast<const Choice *>(&reductionOfCandidate(space, c)), static_cast<const Choice *>(&screw)})
-        out.insert(out.end(), choice->patches.begin(), choice->patches.end());
+    const auto &t = space.trains[c.train];
+    auto out = trainPatches(space.designPointer, space.supply, *t.motor, *t.drive, *t.supply, t.peak);
+    const auto &reduction = reductionOfCandidate(space, c);
+    out.insert(out.end(), reduction.patches.begin(), reduction.patches.end());
+    out.insert(out.end(), screw.patches.begin(), screw.patches.end());
     if (screw.end.known()) {
         const auto &r = reductionOfCandidate(space, c);
         const auto bore = numberText(screw.end.nominal * 1e3, 5) + " H7";

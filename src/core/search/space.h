@@ -19,15 +19,14 @@ struct Choice {
     std::string name;
     double price = 0;    ///< new, in the job's currency
     double leadDays = 0; ///< the longest of its parts
-    std::vector<Patch> patches;
-    bool have = false; ///< in hand: costs nothing
+    bool have = false;   ///< in hand: costs nothing
 };
 /// A motor with its drive and supply.
 struct TrainChoice : Choice {
     const CatalogueMotor *motor = nullptr;
     const CatalogueDrive *drive = nullptr;
     const CatalogueSupply *supply = nullptr;
-    std::string supplyName;
+    double peak = 0; ///< A, what the drive is set to
     Motor model;
     DriveSettings settings;
     SupplyModel source;
@@ -35,6 +34,7 @@ struct TrainChoice : Choice {
     std::size_t fit = 0;        ///< index of the face and shaft that reductions are made for
 };
 struct ReductionChoice : Choice {
+    std::vector<Patch> patches;
     std::vector<PlacedStage> stages;
     bool direct = false;
     const CatalogueCoupling *coupling = nullptr;                        ///< of a direct one
@@ -42,6 +42,7 @@ struct ReductionChoice : Choice {
     bool driverTurned = false;
 };
 struct ScrewChoice : Choice {
+    std::vector<Patch> patches;
     FinalElement final;
     Known lead, efficiency, bearingDrag, nutPlay, brakeTorque, brakeDelay;
     bool keepsScrew = true, hasBrake = false, brakeOnScrew = true, newThread = false;
@@ -53,6 +54,7 @@ struct ScrewChoice : Choice {
 struct SizeSpace {
     AxisModel base;
     std::string designPointer; ///< "/axes/X/designs/A/"
+    std::string supply;        ///< the supply a design taken from here hangs on
     std::vector<TrainChoice> trains;
     std::size_t torqueClasses = 0;
     std::vector<std::vector<ReductionChoice>> reductions; ///< by TrainChoice::fit

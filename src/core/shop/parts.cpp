@@ -150,8 +150,11 @@ std::vector<PartAsked> partsAsked(const AxisModel &m, const AxisState &) {
         const std::string l = length == length ? ", " + n(length, 4) + " of thread" : "";
         const auto &name = m.screw().thread.name;
         if (m.ballScrew() || !m.keepsScrew)
-            out.push_back({"screw", (m.ballScrew() ? "Ball screw " : "Screw ") + name + l + ", with nut", "mechanical",
-                           "buy", length == length ? cat.screwPrice(name, length) : notKnown, false});
+            out.push_back({"screw",
+                           (m.ballScrew() ? "Ball screw " : "Screw ") + name + l +
+                               (m.screw().preload.v > 0 ? ", with preloaded nut" : ", with nut"),
+                           "mechanical", "buy",
+                           length == length ? cat.screwPrice(name, length, m.screw().preload.v > 0) : notKnown, false});
         else {
             out.push_back({"screw", "Screw " + name + l, "mechanical", "have", 0, false});
             if (!m.screw().nutKind.empty()) out.push_back({"nut", m.screw().nutKind, "mechanical", "make", 0, false});

@@ -168,7 +168,8 @@ private slots:
                 "name,volts_least,volts_most,peak_current_A,closed_loop,damping,pulse_high_us,price,lead_days\n"
                 "d,60,40,4,yes,no,2,20,7\n",
                 "not below its most");
-        refused("screws", "name,price_per_m,nut_price,nut_kind,lead_days\n1699,20,10,nut,7\n", "not a thread I know");
+        refused("screws", "name,price_per_m,nut_price,preloaded_nut_price,nut_kind,lead_days\n1699,20,10,0,nut,7\n",
+                "not a thread I know");
         refused("pulleys", "profile,teeth,belt_widths_mm,bore_most_mm,price,lead_days\n9M,20,9;15,8,10,7\n",
                 "no belt profile");
         QCOMPARE(read("brakes", brakes + "a,1,60,7\nb,much,60,7\nc,0.5,30,7\n").rows.brakes.size(), std::size_t(2));

@@ -4,6 +4,9 @@
 #include "catalogue/catalogue.h"
 #include "shop/parts.h"
 #include "app/widgets.h"
+#include "app/window/files.h"
+#include <QButtonGroup>
+#include <QStackedWidget>
 
 namespace lw {
 using namespace Qt::StringLiterals;
@@ -119,13 +122,40 @@ void PowerPathView::mouseReleaseEvent(QMouseEvent *) { m_drag = Drag::None; }
 // ---- the page
 
 DrivePage::DrivePage(Session *session, QWidget *parent) : StationPage(session, StationId::Drive, parent) {
-    auto *h = new QHBoxLayout(this);
-    h->setContentsMargins(12, 10, 0, 2);
+    auto *all = new QVBoxLayout(this);
+    all->setContentsMargins(12, 10, 0, 2);
+    all->setSpacing(2);
+    auto *top = new QHBoxLayout;
+    top->addWidget(makeHeadline(), 1);
+    m_switch = new QButtonGroup(this);
+    for (const auto &[view, words] : {std::pair{View::Sizing, u"Sizing"_s}, std::pair{View::Chain, u"Chain"_s}}) {
+        auto *b = makeButton(words, u"view"_s + words, this);
+        b->setCheckable(true);
+        m_switch->addButton(b, int(view));
+        top->addWidget(b);
+    }
+    top->addSpacing(12);
+    connect(m_switch, &QButtonGroup::idClicked, this, [this](int id) { show(View(id)); });
+    all->addLayout(top);
+    all->addWidget(makeLessons());
+    m_stack = new QStackedWidget(this);
+    m_sizing = new SizingView(
+        session, [this](const QString &key, QWidget *host) { return addField(key, {}, host); }, m_stack);
+    m_stack->addWidget(m_sizing);
+    auto *chain = new QWidget(m_stack);
+    m_stack->addWidget(chain);
+    all->addWidget(m_stack, 1);
+    connect(m_sizing, &SizingView::said, this, &StationPage::said);
+    connect(m_sizing, &SizingView::took, this, [this] { show(View::Chain); });
+    connect(m_sizing, &SizingView::changed, this, [this] {
+        if (shown() == View::Sizing) sayHeadline(proved());
+        emit rightTextChanged();
+    });
+    auto *h = new QHBoxLayout(chain);
+    h->setContentsMargins(0, 0, 0, 0);
     h->setSpacing(8);
     auto *left = new QVBoxLayout;
     left->setSpacing(2);
-    left->addWidget(makeHeadline());
-    left->addWidget(makeLessons());
     m_view = new PowerPathView(this);
     connect(m_view, &PowerPathView::scalesChanged, this, &StationPage::rightTextChanged, Qt::QueuedConnection);
     left->addWidget(m_view, 1);
@@ -336,9 +366,30 @@ void DrivePage::fillSideBySide(const ProvedAxis &p) {
         m_sides->setHorizontalHeaderLabels({u"Side by side"_s, u"A"_s, u"B"_s});
 }
 
+DrivePage::View DrivePage::shown() const { return m_stack->currentIndex() == 0 ? View::Sizing : View::Chain; }
+void DrivePage::show(View view) {
+    m_stack->setCurrentIndex(int(view));
+    if (!m_axis.empty()) refresh();
+    emit rightTextChanged();
+}
+void DrivePage::sayHeadline(const ProvedAxis &p) {
+    if (shown() == View::Sizing)
+        setHeadline(m_sizing->verdict(), m_sizing->headline());
+    else
+        setHeadline(stationVerdict(StationId::Drive, p.model, p.evaluation),
+                    text(headline(StationId::Drive, p.model, p.evaluation)));
+}
+
 void DrivePage::update(const ProvedAxis &p) {
     const auto &m = p.model;
-    setHeadline(stationVerdict(StationId::Drive, m, p.evaluation), text(headline(StationId::Drive, m, p.evaluation)));
+    // nothing chosen yet: what would do it; something chosen: that. Looked at once for each axis and design
+    if (const auto now = m.id + "/" + m.designId; now != m_lookedAt) {
+        m_lookedAt = now;
+        m_stack->setCurrentIndex(m.hasMotor() ? int(View::Chain) : int(View::Sizing));
+    }
+    m_switch->button(m_stack->currentIndex())->setChecked(true);
+    if (shown() == View::Sizing) m_sizing->refresh(p);
+    sayHeadline(p);
     m_parts = chainParts(m);
     m_part = std::clamp(m_part, 1, int(m_parts.size()));
     const auto &part = *current();
@@ -392,6 +443,11 @@ bool DrivePage::editChain(QKeyEvent *e) {
 }
 
 bool DrivePage::handleKey(QKeyEvent *e) {
+    if (e->key() == Qt::Key_V && e->modifiers() == Qt::NoModifier) {
+        show(shown() == View::Sizing ? View::Chain : View::Sizing);
+        return true;
+    }
+    if (shown() == View::Sizing) return m_sizing->handleKey(e);
     if (editChain(e)) return true;
     const auto *part = current();
     if (!part) return false;

@@ -3,10 +3,13 @@
 
 #include "app/stations/drive/opened_part.h"
 #include "app/stations/drive/parts_strip.h"
+#include "app/stations/drive/sizing_view.h"
 #include "app/stations/proof/ledger.h"
 #include "app/stations/station_page.h"
 #include "picture/power_path.h"
 
+class QButtonGroup;
+class QStackedWidget;
 class QTableWidget;
 
 namespace lw {
@@ -57,11 +60,20 @@ public:
     void addHere() override;
     /// Opens a part by its balloon, "3".
     void goTo(const QString &part) override { pick(part.toInt()); }
+    /// Sizing proposes whole designs; Chain is the one chosen, part by part.
+    enum class View { Sizing, Chain };
+    void show(View view);
+    [[nodiscard]] View shown() const;
+    [[nodiscard]] SizingView *sizing() const { return m_sizing; }
     [[nodiscard]] QString hint() const override {
-        return QStringLiteral(", . part   arrows 0.1 mm   drag the motor pulley   Ctrl+D adds a stage   "
+        if (shown() == View::Sizing)
+            return QStringLiteral("Enter takes the design   arrows other proposal   ? why not   V chain");
+        return QStringLiteral("V sizing   , . part   arrows 0.1 mm   drag the motor pulley   Ctrl+D adds a stage   "
                               "Shift+Del takes it out   Alt+arrows move it   Ctrl+B tries another design");
     }
-    [[nodiscard]] QString rightText() const override { return m_view->scales(); }
+    [[nodiscard]] QString rightText() const override {
+        return shown() == View::Sizing ? m_sizing->rightText() : m_view->scales();
+    }
     void choose(const Finding &f) override;
     [[nodiscard]] PowerPathView *view() const { return m_view; }
     /// Opens a part by its balloon.
@@ -78,6 +90,11 @@ private:
     void setCentre(std::size_t stage, double centre, int decimals);
     void pickMotor(int index);
     void fillSideBySide(const ProvedAxis &proved);
+    void sayHeadline(const ProvedAxis &proved);
+    QStackedWidget *m_stack = nullptr;
+    SizingView *m_sizing = nullptr;
+    QButtonGroup *m_switch = nullptr;
+    std::string m_lookedAt; ///< the axis and design the view was last chosen for
     /// Takes out or moves the stage at the part under work.
     bool editChain(QKeyEvent *e);
     [[nodiscard]] const ChainPart *current() const;

@@ -1,0 +1,405 @@
+// The search for whole designs against trying every one of them, written apart: same counts, same front, same answers.
+#include "test_list.h"
+#include "compare.h"
+#include "core/search/small_catalogue.h"
+#include "machine/known.h"
+#include "machine/new_axis.h"
+#include "proof/checks/limits.h"
+#include "search/draws.h"
+#include "search/size_json.h"
+#include "search/why.h"
+#include "shop/parts.h"
+#include <algorithm>
+#include <boost/math/tools/minima.hpp>
+#include <cmath>
+#include <random>
+#include <set>
+#include <thread>
+
+using namespace lw;
+using Json = nlohmann::json;
+
+namespace {
+/// A fresh job of a class, its first axis asked a little differently by the seed.
+Json freshJob(const char *machine, const std::string &axis, unsigned seed) {
+    std::mt19937 random(seed);
+    auto job = patched(Json::object(), setUpMachine(machine));
+    const auto put = [&](const std::string &place, const std::string &typed) {
+        setAt(job, "/axes/" + axis + "/" + place, {{"typed", typed}, {"standing", "stated"}});
+    };
+    put("targets/rapid_mm_min", std::to_string(800 + random() % 2500) + "mm/min");
+    put("targets/lost_motion_mm", "0." + std::to_string(10 + random() % 80) + "mm");
+    if (random() % 2) put("survey/screw_end", std::to_string(9 + random() % 8));
+    if (random() % 2) setAt(job, "/axes/" + axis + "/survey/screw_end", std::to_string(9 + random() % 8) + " h6");
+    return job;
+}
+struct Tried {
+    Candidate c;
+    double price, margin;
+    bool holds;
+    std::set<LimitKey> breaks;
+};
+/// Every candidate by the whole proof, one after another: nothing is left out, nothing is clever.
+std::vector<Tried> tryEverything(const SizeSpace &space, const Catalogue &shop, const SizeLimits &l) {
+    std::vector<Tried> out;
+    AxisModel m = space.base;
+    for (std::size_t t = 0; t < space.trains.size(); ++t) {
+        const auto &train = space.trains[t];
+        for (std::size_t r = 0; r < space.reductions[train.fit].size(); ++r)
+            for (std::size_t s = 0; s < space.screws.size(); ++s) {
+                const auto &reduction = space.reductions[train.fit][r];
+                const auto &screw = space.screws[s];
+                const double end = screw.end.known() ? screw.end.nominal * 1e3 : 0;
+                if (reduction.direct) { // the cheapest coupling that takes both shafts and the torque
+                    const CatalogueCoupling *best = nullptr;
+                    for (const auto &c : shop.couplings)
+                        if (c.boreMost >= std::max(end, train.motor->shaft) && c.torque >= train.motor->holding &&
+                            (!best || c.price < best->price))
+                            best = &c;
+                    if (reduction.coupling != best) continue;
+                } else if (end > reduction.drivenBoreWorst)
+                    continue;
+                Tried x{{t, r, s}, train.price + reduction.price + screw.price, 0, false, {}};
+                compose(m, space, x.c);
+                const auto e = evaluate(m);
+                double margin = INFINITY;
+                x.holds = true;
+                const auto rails = torqueRails(train.motor->encoder);
+                for (const auto &f : e.findings) {
+                    if ((f.id == "C01"_check || f.id == "C02"_check) && f.margin == f.margin)
+                        margin = std::min(margin, f.margin);
+                    if (f.verdict == Verdict::Fails && judgesDesign(m, f)) x.holds = false;
+                }
+                if (!(margin >= rails.must * (1 - 1e-9))) x.holds = false;
+                x.margin = std::round(std::min(margin, 99.0) * 100) / 100;
+                const auto breaks = [&](LimitKey k, bool yes) {
+                    if (yes) x.breaks.insert(k);
+                };
+                breaks(LimitKey::Budget, x.price > l.budget);
+                breaks(LimitKey::Volts, train.supply->volts > l.volts);
+                breaks(LimitKey::Face, train.motor->face > l.faceMm);
+                breaks(LimitKey::MotorLength, train.motor->body > l.motorLengthMm);
+                breaks(LimitKey::KeepScrew, l.keepScrew && !screw.keepsScrew);
+                breaks(LimitKey::KeepThread, l.keepThread && screw.newThread);
+                breaks(LimitKey::Loop, !l.loop.empty() && (l.loop == "closed") != train.motor->encoder);
+                breaks(LimitKey::Stages, !reduction.direct && l.stages < 1);
+                breaks(LimitKey::LeadDays,
+                       std::max({train.leadDays, reduction.leadDays, screw.leadDays}) > l.leadDays);
+                x.price = std::floor(x.price + 0.5);
+                out.push_back(std::move(x));
+            }
+    }
+    return out;
+}
+SizeLimits limitsBySeed(unsigned seed) {
+    std::mt19937 random(seed + 77);
+    SizeLimits l;
+    if (random() % 3 == 0) l.budget = 120 + double(random() % 200);
+    if (random() % 3 == 0) l.volts = 24 + double(random() % 40);
+    if (random() % 4 == 0) l.faceMm = 60;
+    if (random() % 5 == 0) l.motorLengthMm = 90;
+    if (random() % 4 == 0) l.keepScrew = true;
+    if (random() % 6 == 0) l.keepThread = true;
+    if (random() % 5 == 0) l.stages = 0;
+    if (random() % 5 == 0) l.leadDays = 14;
+    if (random() % 6 == 0) l.loop = random() % 2 ? "open" : "closed";
+    return l;
+}
+std::vector<std::pair<double, double>> figures(const std::vector<Sized> &front) {
+    std::vector<std::pair<double, double>> out;
+    for (const auto &f : front)
+        out.emplace_back(f.price, f.margin);
+    return out;
+}
+} // namespace
+
+class TestSize : public QObject {
+    Q_OBJECT
+
+    static constexpr const char *machines[] = {"bench_mill", "mini_lathe", "knee_mill", "bench_mill"};
+    static std::string axisOf(const Json &job, unsigned seed) {
+        const auto order = axisOrder(job);
+        return order[seed % order.size()];
+    }
+
+private slots:
+    void asTryingEverything_data() {
+        QTest::addColumn<int>("from");
+        for (int from = 0; from < 200; from += 20)
+            QTest::newRow(qPrintable(QString::number(from))) << from;
+    }
+    void asTryingEverything() {
+        QFETCH(int, from);
+        for (unsigned seed = unsigned(from); seed < unsigned(from) + 20; ++seed) {
+            const auto shop = test::smallCatalogue(seed);
+            const char *machine = machines[seed % 4];
+            const auto probe = patched(Json::object(), setUpMachine(machine));
+            const auto axis = axisOf(probe, seed / 4);
+            const auto job = freshJob(machine, axis, seed);
+            const auto limits = limitsBySeed(seed);
+            const auto space = sizeSpace(job, axis, "A", shop);
+            const auto all = tryEverything(space, shop, limits);
+            const auto r = sizeAxis(space, limits, shop, nullptr, 1 + seed % 3);
+            QVERIFY(r.has_value());
+            if (space.trains.empty()) continue;
+            QCOMPARE(r->tried, std::uint64_t(all.size()));
+            QCOMPARE(r->kept, std::uint64_t(std::count_if(all.begin(), all.end(), [](const Tried &t) {
+                         return t.holds && t.breaks.empty();
+                     })));
+            // the front by its definition: no other that holds within the limits is better to buy
+            std::set<std::pair<double, double>> front;
+            for (const auto &a : all) {
+                if (!a.holds || !a.breaks.empty()) continue;
+                bool beaten = false;
+                for (const auto &b : all)
+                    beaten |= b.holds && b.breaks.empty() && b.price <= a.price && b.margin >= a.margin &&
+                              (b.price < a.price || b.margin > a.margin);
+                if (!beaten) front.insert({a.price, a.margin});
+            }
+            const auto found = figures(r->front);
+            QVERIFY2((std::set<std::pair<double, double>>(found.begin(), found.end()) == front &&
+                      found.size() == front.size()),
+                     qPrintable(QStringLiteral("seed %1: %2 of %3").arg(seed).arg(found.size()).arg(front.size())));
+            for (const auto &told : r->limits) {
+                std::uint64_t breaks = 0;
+                std::pair<double, double> best{0, 0}; // margin, minus price
+                for (const auto &t : all) {
+                    breaks += t.breaks.count(told.key);
+                    if (t.holds && t.breaks.size() == 1 && t.breaks.count(told.key))
+                        best = std::max(best, {t.margin, -t.price});
+                }
+                QCOMPARE(told.ruledOut, breaks);
+                QCOMPARE(told.without.has_value(), best.first > 0);
+                if (told.without) {
+                    LW_COMPARE_WITHIN(told.without->margin, best.first, 1e-9);
+                    LW_COMPARE_WITHIN(told.without->price, -best.second, 1e-9);
+                }
+            }
+            if (!r->front.empty()) QVERIFY(!r->proposals.empty() && r->proposals.size() <= 3);
+        }
+    }
+    // A dear, weak-looking motor whose rotor is the lightest wins where speeding up decides: no rule of thumb by
+    // holding torque would have kept it.
+    void thePlantedWinnerIsFound() {
+        auto shop = test::smallCatalogue(3);
+        const auto &all = shippedCatalogue().motors;
+        shop.motors = {all[0], all[0]};
+        for (const auto &m : all)
+            if (m.face > 80 && m.face < 90 && !m.encoder && !m.shaftBothEnds) shop.motors[0] = m;
+        shop.motors[1] = shop.motors[0];
+        shop.motors[1].name = "light rotor";
+        shop.motors[1].holding *= 0.6;
+        shop.motors[1].inertia *= 0.02;
+        shop.motors[0].price = shop.motors[1].price = 50;
+        shop.drives = shippedCatalogue().drives;
+        shop.supplies = shippedCatalogue().supplies;
+        auto job = freshJob("bench_mill", "X", 1);
+        setAt(job, "/axes/X/targets/acceleration_m_s2", {{"typed", "12m/s2"}});
+        setAt(job, "/axes/X/targets/rapid_mm_min", {{"typed", "6000mm/min"}});
+        const auto space = sizeSpace(job, "X", "A", shop);
+        const auto r = sizeAxis(space, {}, shop, nullptr, 1);
+        QVERIFY(r && (!r->front.empty() || r->closest));
+        const auto &best = r->front.empty() ? r->closest->candidate : r->front.back().candidate;
+        QCOMPARE(space.trains[best.train].motor->name, std::string("light rotor"));
+    }
+    // Any number of threads and any order of the rows: the same, to the bit.
+    void orderAndThreadsChangeNothing() {
+        auto shop = test::smallCatalogue(11);
+        const auto job = freshJob("bench_mill", "X", 11);
+        const auto first = sizeJson(sizeSpace(job, "X", "A", shop),
+                                    *sizeAxis(sizeSpace(job, "X", "A", shop), {}, shop, nullptr, 1));
+        for (unsigned threads : {2U, 5U}) {
+            const auto space = sizeSpace(job, "X", "A", shop);
+            QCOMPARE(sizeJson(space, *sizeAxis(space, {}, shop, nullptr, threads)).dump(), first.dump());
+        }
+        std::reverse(shop.motors.begin(), shop.motors.end());
+        std::reverse(shop.drives.begin(), shop.drives.end());
+        std::reverse(shop.supplies.begin(), shop.supplies.end());
+        std::reverse(shop.screws.begin(), shop.screws.end());
+        std::reverse(shop.pulleys.begin(), shop.pulleys.end());
+        const auto space = sizeSpace(job, "X", "A", shop);
+        QCOMPARE(sizeJson(space, *sizeAxis(space, {}, shop, nullptr, 2)).dump(), first.dump());
+    }
+    // What is taken is what was promised: read back from the job and proved, same margin, step, lost motion, and the
+    // list of parts costs what the card said.
+    void aProposalTakenKeepsItsPromise() {
+        for (unsigned seed : {2U, 5U, 8U, 13U, 21U, 34U}) {
+            const auto shop = shippedCatalogue();
+            auto small = test::smallCatalogue(seed);
+            for (auto &m : small.motors) // shelf prices: the list of parts asks the catalogue in use
+                for (const auto &s : shop.motors)
+                    if (s.name == m.name) m.price = s.price;
+            for (auto &d : small.drives)
+                for (const auto &s : shop.drives)
+                    if (s.name == d.name) d.price = s.price;
+            for (auto &p : small.supplies)
+                for (const auto &s : shop.supplies)
+                    if (s.name == p.name) p.price = s.price;
+            useCatalogue(small);
+            const auto axis = std::string(seed % 3 == 2 ? "Z" : "X");
+            const auto job = freshJob("bench_mill", axis, seed);
+            const auto space = sizeSpace(job, axis, "A", small);
+            const auto r = sizeAxis(space, {}, small, nullptr, 2);
+            QVERIFY(r.has_value());
+            for (const auto &p : r->proposals) {
+                const auto taken = patched(job, p.patches);
+                const auto m = readAxis(taken, axis, "A");
+                const auto e = prove(m);
+                const auto *worst = worstTorque(e);
+                QVERIFY(worst);
+                LW_COMPARE_WITHIN(std::round(worst->margin * 100) / 100, p.margin, 1e-9);
+                QVERIFY(holdsByDesign(m, evaluate(m)));
+                if (p.lostMotion == p.lostMotion) LW_COMPARE_WITHIN(e.state.lostMotion, p.lostMotion, 1e-12);
+                LW_COMPARE_WITHIN(e.state.fullStep, p.fullStep, 1e-15);
+                double price = 0;
+                for (const auto &part : partsAsked(m, e.state))
+                    if (part.ref != "switches" && part.ref != "bumpers") price += part.price;
+                LW_COMPARE_WITHIN(std::floor(price + 0.5), p.price, 1e-9);
+                QVERIFY(partsStillOpen(m).empty());
+            }
+            useCatalogue(shippedCatalogue());
+        }
+    }
+    void anUprightAxisNeverHangsOnNothing() {
+        for (unsigned seed = 0; seed < 12; ++seed) {
+            const auto shop = test::smallCatalogue(seed);
+            const auto job = freshJob("bench_mill", "Z", seed);
+            const auto space = sizeSpace(job, "Z", "A", shop);
+            const auto r = sizeAxis(space, {}, shop, nullptr, 1);
+            QVERIFY(r.has_value());
+            for (const auto &p : r->proposals)
+                QVERIFY2(p.model->hasBrake || evaluate(*p.model).state.locksDependably, p.name.c_str());
+        }
+    }
+    // More money, a wider limit, another part on the shelf: nothing gets worse.
+    void moreNeverGivesLess() {
+        for (unsigned seed = 0; seed < 10; ++seed) {
+            auto shop = test::smallCatalogue(seed);
+            const auto job = freshJob("bench_mill", "Y", seed);
+            double best = 0;
+            std::uint64_t kept = 0;
+            for (const double budget : {90.0, 140.0, 220.0, 400.0}) {
+                SizeLimits l;
+                l.budget = budget;
+                const auto space = sizeSpace(job, "Y", "A", shop);
+                const auto r = sizeAxis(space, l, shop, nullptr, 1);
+                const double now = r->front.empty() ? 0 : r->front.back().margin;
+                QVERIFY(now >= best && r->kept >= kept);
+                best = now;
+                kept = r->kept;
+            }
+            const auto before = sizeAxis(sizeSpace(job, "Y", "A", shop), {}, shop, nullptr, 1)->front;
+            shop.motors.push_back(shippedCatalogue().motors[seed * 3 + 1]);
+            const auto after = sizeAxis(sizeSpace(job, "Y", "A", shop), {}, shop, nullptr, 1)->front;
+            for (const auto &b : before)
+                QVERIFY(std::any_of(after.begin(), after.end(),
+                                    [&](const Sized &a) { return a.price <= b.price && a.margin >= b.margin; }));
+        }
+    }
+    void whatIsInHandIsPaid() {
+        const auto shop = test::smallCatalogue(4);
+        const auto job = freshJob("bench_mill", "X", 4);
+        const auto space = sizeSpace(job, "X", "A", shop);
+        const auto r = sizeAxis(space, {}, shop, nullptr, 1);
+        QVERIFY(!r->front.empty());
+        const auto &first = r->front.front();
+        const auto *motor = space.trains[first.candidate.train].motor;
+        const auto with = sizeAxis(sizeSpace(job, "X", "A", shop, {motor->name}), {}, shop, nullptr, 1);
+        LW_COMPARE_WITHIN(with->front.front().price, first.price - motor->price, 0.51);
+    }
+    void aSearchCanBeStopped() {
+        const auto job = freshJob("bench_mill", "X", 1);
+        SizeWatch watch;
+        std::optional<SizeResult> result;
+        const auto &shop = shippedCatalogue();
+        const auto space = sizeSpace(job, "X", "A", shop);
+        std::jthread search([&] { result = sizeAxis(space, {}, shop, &watch, 2); });
+        while (!watch.stop) {
+            std::this_thread::sleep_for(std::chrono::milliseconds(5));
+            watch.stop = true;
+        }
+        search.join();
+        QVERIFY(!result.has_value());
+    }
+    void whyNotIsAnswered() {
+        const auto shop = test::smallCatalogue(6);
+        const auto job = freshJob("bench_mill", "X", 6);
+        const auto space = sizeSpace(job, "X", "A", shop);
+        const SizeLimits none;
+        QVERIFY(!whyNot(space, none, shop, std::string("banana")).problem.empty());
+        QVERIFY(!whyNot(space, none, shop, std::string()).problem.empty());
+        QVERIFY(!whyNot(space, none, shop, std::map<std::string, std::string>{{"wheel", "x"}}).problem.empty());
+        const auto all = tryEverything(space, shop, none);
+        for (const auto &train : space.trains) {
+            const auto answer =
+                whyNot(space, none, shop, std::map<std::string, std::string>{{"motor", train.motor->name}});
+            const bool any = std::any_of(all.begin(), all.end(), [&](const Tried &t) {
+                return t.holds && space.trains[t.c.train].motor->name.find(train.motor->name) != std::string::npos;
+            });
+            QCOMPARE(answer.holds, any);
+            QVERIFY(answer.holds || !answer.worst.empty());
+            if (!answer.holds && answer.nearest) QVERIFY(!answer.change.empty());
+        }
+    }
+    void limitsAreReadAndRefused() {
+        SizeLimits l;
+        QVERIFY(!l.take(LimitKey::Volts, "many").empty());
+        QVERIFY(!l.take(LimitKey::Budget, "-5").empty());
+        QVERIFY(!l.take(LimitKey::KeepScrew, "perhaps").empty());
+        QVERIFY(!l.take(LimitKey::Loop, "half").empty());
+        QVERIFY(l.take(LimitKey::Turning, "no").empty() && l.noTurning && l.shown(LimitKey::Turning) == "no");
+        QVERIFY(l.take(LimitKey::Volts, "48").empty() && l.volts == 48);
+        QVERIFY(l.take(LimitKey::Volts, "none").empty() && !l.set(LimitKey::Volts));
+        auto job = freshJob("bench_mill", "X", 1);
+        setAt(job, "/axes/X/limits/volts", {{"typed", "36V"}});
+        setAt(job, "/axes/X/limits/face_mm", {{"typed", "2.4in"}});
+        setAt(job, "/axes/X/limits/keep_screw", "yes");
+        const auto read = limitsOf(job, "X");
+        LW_COMPARE_WITHIN(read.volts, 36, 1e-9);
+        LW_COMPARE_WITHIN(read.faceMm, 60.96, 1e-9); // 2.4 x 25.4
+        QVERIFY(read.keepScrew);
+    }
+    void partsInHandAreUnderstood() {
+        const auto rows = rowsNamed(shippedCatalogue(), "a 57 mm 1.9 N·m motor and a 48 V 350 W supply");
+        QCOMPARE(rows.size(), std::size_t(2));
+        QCOMPARE(rows[0], std::string("Stepper 57 mm, 1.9 N m"));
+        QCOMPARE(rows[1], std::string("Supply 48 V 350 W"));
+        QVERIFY(rowsNamed(shippedCatalogue(), "a 999 mm motor").empty());
+        QVERIFY(rowsNamed(shippedCatalogue(), "").empty());
+    }
+    // Draws laid out in slices against plain draws of the same inputs (JCGM 101), within three of the plain ones' errors.
+    void surenessAgreesWithPlainDraws() {
+        const auto shop = test::smallCatalogue(9);
+        const auto job = freshJob("bench_mill", "X", 9);
+        const auto space = sizeSpace(job, "X", "A", shop);
+        const auto r = sizeAxis(space, {}, shop, nullptr, 1);
+        QVERIFY(!r->proposals.empty());
+        const auto &m = *r->proposals.front().model;
+        const auto a = sureness(m, 4000, 1);
+        double sum = 0, squares = 0;
+        constexpr int runs = 12;
+        for (int k = 0; k < runs; ++k) { // other seeds: their scatter is the plan's own error
+            const double c = sureness(m, 1000, std::uint64_t(k) + 100).chance;
+            sum += c;
+            squares += c * c;
+        }
+        const double mean = sum / runs, scatter = std::sqrt(std::max(0.0, squares / runs - mean * mean));
+        QVERIFY(std::fabs(a.chance - mean) <= 3 * std::max(a.standardError, scatter / std::sqrt(double(runs))) + 1e-3);
+        QVERIFY(scatter <= 1.3 * std::sqrt(mean * (1 - mean) / 1000) + 1e-3); // no worse than plain sampling
+        LW_COMPARE_WITHIN(sureness(m, 500, 7).chance, sureness(m, 500, 7).chance, 0);
+    }
+    void theTornadoIsSortedAndMoves() {
+        const auto shop = test::smallCatalogue(9);
+        const auto job = freshJob("bench_mill", "X", 9);
+        const auto space = sizeSpace(job, "X", "A", shop);
+        const auto r = sizeAxis(space, {}, shop, nullptr, 1);
+        const auto swings = tornado(*r->proposals.front().model);
+        QVERIFY(swings.size() >= 3);
+        for (std::size_t k = 1; k < swings.size(); ++k)
+            QVERIFY(std::fabs(std::log(swings[k - 1].high / swings[k - 1].low)) >=
+                    std::fabs(std::log(swings[k].high / swings[k].low)) - 1e-12);
+    }
+};
+
+LW_TEST(TestSize, "tst_size")
+#include "tst_size.moc"
