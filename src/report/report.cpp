@@ -241,7 +241,7 @@ void writeAxis(Writer &w, const Session &session, const std::string &id) {
     for (const auto &f : p.evaluation.findings)
         rows.push_back(
             {text(verdictWord(f.verdict)), text(f.check->code),
-             text(sentenceOf(m, s, f)) + (f.verdict == Verdict::Holds ? QString() : u"\n"_s + text(f.check->advice)),
+             text(sentenceOf(m, s, f)) + (f.verdict == Verdict::Holds ? QString() : u"\n"_s + text(leverOf(m, f))),
              f.missing ? u"not known"_s : text(figuresOf(f)), f.rung && !f.missing ? text(marginText(f)) : QString()});
     w.table({u"verdict"_s, u"check"_s, u"what, and the first lever"_s, u"asks of has"_s, u"margin"_s}, rows, u"34"_s);
     for (const auto &f : p.evaluation.findings)
@@ -310,7 +310,7 @@ void writeFirst(Writer &w, const Session &session, const std::vector<AxisFinding
         rows.push_back(
             {text(verdictWord(f.finding->verdict)), QString::fromStdString(f.axis),
              text(sentenceOf(p.model, p.evaluation.state, *f.finding)),
-             mends.empty() ? text(f.finding->check->advice) : text(mendWords(mends.front(), own.toStdString()))});
+             mends.empty() ? text(leverOf(p.model, *f.finding)) : text(mendWords(mends.front(), own.toStdString()))});
     }
     if (rows.empty()) return;
     w.head(3, u"What to do first"_s);

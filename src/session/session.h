@@ -90,7 +90,8 @@ public:
     /// Said and is, of every axis; the log with its decisions judged by them; both kept until the next edit.
     [[nodiscard]] const PredictionsByAxis &predictions() const;
     [[nodiscard]] const std::vector<LogEntry> &log() const;
-    /// Every finding of every axis that does not hold, what fails first, torque before the rest.
+    /// Every finding of every axis that does not hold, what fails first, torque before the rest; not those that only
+    /// wait for a design to be chosen.
     [[nodiscard]] std::vector<AxisFinding> notHolding() const;
     /// One cell of the board.
     [[nodiscard]] StationSummary summary(StationId station, const std::string &axis) const;

@@ -22,13 +22,16 @@ void Sizing::stop() {
     ++m_question;
     if (m_watch) m_watch->stop = true;
     m_watch.reset();
-    m_thread = {}; // joins; a search looks at its flag every few microseconds
+    m_asked.clear();
+    // the window does not wait for it: it sees the flag and ends; its answer would be to an older question
+    if (m_thread.joinable()) m_retired.push_back(std::move(m_thread));
+    if (m_retired.size() > 2) m_retired.erase(m_retired.begin());
     m_running = false;
 }
 
 void Sizing::ask(const nlohmann::json &project, const std::string &axis) {
     auto about = looksAt(project, axis);
-    if (about == m_asked && (m_running || m_answer.axis == axis)) return;
+    if (about == m_asked) return; // asked, and running or answered
     stop();
     m_asked = std::move(about);
     m_running = true;

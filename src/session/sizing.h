@@ -39,6 +39,7 @@ private:
     std::uint64_t m_question = 0; ///< the newest
     std::string m_asked;          ///< what it was about
     std::shared_ptr<SizeWatch> m_watch;
+    std::vector<std::jthread> m_retired; ///< told to stop, not ended yet
     std::jthread m_thread;
     SizingAnswer m_answer;
     bool m_running = false;

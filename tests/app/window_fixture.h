@@ -59,6 +59,13 @@ protected:
         if (pointer.contains(u"/designs/"_s) || pointer.startsWith(u"/supplies/"_s)) { // the part that holds it
             auto *drive = qobject_cast<DrivePage *>(m_window->page(StationId::Drive));
             if (!drive || !drive->isVisible()) return;
+            if (drive->shown() == DrivePage::View::Sizing) { // its entries stand in the chain
+                auto *chain = m_window->findChild<QPushButton *>(u"viewChain"_s);
+                if (m_mouse)
+                    clickOn(chain);
+                else
+                    QTest::keyClick(m_window.get(), Qt::Key_V);
+            }
             if (const int part = drive->partOfField(pointer))
                 QTest::mouseClick(drive->strip(), Qt::LeftButton, {}, drive->strip()->rectOf(part).center().toPoint());
             return;

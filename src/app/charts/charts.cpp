@@ -188,7 +188,7 @@ void TorqueChart::refresh(const ProvedAxis &p, const Finding *chosen) {
         corner(m_plot, 0.5, 0.42,
                m.hasMotor()
                    ? u"The motor's curve needs its plate: torque, current, resistance, inductance, and the supply."_s
-                   : u"No motor yet. The pins are what the axis asks."_s,
+                   : u"Nothing chosen yet: the pins are what the axis asks, rotor left out."_s,
                Qt::AlignCenter)
             ->setFont(face(15));
     }

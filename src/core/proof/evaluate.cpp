@@ -98,7 +98,8 @@ void addPoint(const AxisModel &m, AxisState &s, Operating kind, int cut, const M
     p.moment = moment;
     p.axial = t.axial.value() * (moment.direction == 0 ? 1 : moment.direction);
     p.screwTorque = std::fabs(t.screw.value());
-    p.demand = std::fabs(t.motor.value());
+    // no motor yet: what is asked of one is known without its rotor
+    p.demand = std::fabs(m.hasMotor() ? t.motor.value() : t.shafts[0].torque.value());
     p.shafts = t.shafts;
     if (s.motorKnown) {
         const auto a = torquesAt(s.motor, p.rpm);

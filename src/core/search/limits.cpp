@@ -9,15 +9,15 @@ namespace lw {
 
 namespace {
 constexpr LimitSpec specs[limitCount] = {
-    {"budget", "Price", "EUR", "dearer designs"},
-    {"volts", "Supply", "V", "higher voltages"},
-    {"face_mm", "Motor face", "mm", "larger motor faces"},
+    {"budget", "Price at most", "EUR", "dearer designs"},
+    {"volts", "Supply at most", "V", "higher voltages"},
+    {"face_mm", "Face at most", "mm", "larger motor faces"},
     {"motor_length_mm", "Motor length", "mm", "longer motors"},
     {"keep_screw", "Keep the screw", "", "a new screw"},
     {"keep_thread", "Keep the thread", "", "another thread"},
-    {"loop", "Loop", "", "the other kind of motor"},
+    {"loop", "Open or closed", "", "the other kind of motor"},
     {"stages", "Belts in a row", "", "a belt"},
-    {"lead_days", "Wait", "days", "parts that take longer"},
+    {"lead_days", "Wait, days", "days", "parts that take longer"},
     {"turning", "Turning of pulleys", "", "pulleys bored out at home"},
 };
 double SizeLimits::*numberOf(LimitKey k) {
@@ -129,7 +129,7 @@ std::vector<std::string> rowsNamed(const Catalogue &catalogue, std::string_view 
         const auto asked = tokensOf(std::string_view(rest).substr(from, to - from));
         from = to + 1;
         std::string found;
-        std::size_t least = SIZE_MAX;
+        std::size_t least = SIZE_MAX, most = 0;
         const auto look = [&](const auto &rows, std::initializer_list<std::string_view> kinds) {
             const bool kind =
                 std::any_of(kinds.begin(), kinds.end(), [&](auto k) { return asked.count(std::string(k)) > 0; });
@@ -144,7 +144,13 @@ std::vector<std::string> rowsNamed(const Catalogue &catalogue, std::string_view 
                     all = has.count(t) > 0;
                     if (!all) break;
                 }
-                if (all && has.size() < least) { // the plainest of those that fit
+                if (!all) continue;
+                // of those that fit the one with most of the words, then the plainest
+                std::size_t met = 0;
+                for (const auto &t : asked)
+                    met += has.count(t);
+                if (met > most || (met == most && has.size() < least)) {
+                    most = met;
                     least = has.size();
                     found = r.name;
                 }

@@ -28,7 +28,7 @@ nlohmann::json resultJson(const nlohmann::json &project, bool withLevers) {
         for (const auto &f : e.findings) {
             std::string lever;
             if (f.verdict != Verdict::Holds) {
-                lever = std::string(f.check->advice);
+                lever = leverOf(m, f);
                 if (finder)
                     if (const auto mends = finder->of(f); !mends.empty())
                         lever = mends.front().words + (mends.front().price > 0

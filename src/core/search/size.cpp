@@ -307,7 +307,7 @@ void Sizer::tryAll() {
             const int row =
                 std::clamp(int((std::log(std::max(margin, 1e-6)) - logLeast) * perLog), 0, SizeResult::Cloud::up - 1);
             // the trains of the class stand at one margin; of each kind of breaking the cheapest is remembered
-            std::array<std::pair<unsigned, Entry>, 8> kinds;
+            std::array<std::pair<unsigned, Entry>, limitCount + 1> kinds;
             std::size_t count = 0;
             for (const auto t : c.trains) {
                 const auto &train2 = m_space.trains[t];

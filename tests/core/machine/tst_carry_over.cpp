@@ -45,13 +45,16 @@ private:
                 QVERIFY(!recorded[k][3].is_number());
                 continue;
             }
-            QCOMPARE(std::string(verdictCode(f.verdict)), recorded[k][4].get<std::string>());
+            QVERIFY2(verdictCode(f.verdict) == recorded[k][4].get<std::string>(),
+                     (axis + " " + std::string(f.check->code) + " " + std::string(verdictCode(f.verdict)) + " was " +
+                      recorded[k][4].get<std::string>())
+                         .c_str());
             const double now[] = {inRowUnit(f, f.demand), inRowUnit(f, f.capacity)};
             for (int n = 0; n < 2; ++n) {
                 const auto &was = recorded[k][std::size_t(2 + n)];
                 if (was.is_number())
                     LW_COMPARE_WITHIN(now[n], was.get<double>(), 1e-9 * std::fabs(was.get<double>()) + 1e-15);
-                else
+                else if (m.hasMotor() || n == 1) // what is asked of a motor is known before there is one, by now
                     QVERIFY(!std::isfinite(now[n]));
             }
         }

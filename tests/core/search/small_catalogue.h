@@ -23,7 +23,7 @@ inline Catalogue smallCatalogue(unsigned seed) {
         return out;
     };
     Catalogue c;
-    c.motors = draw(all.motors, 3 + random() % 3);
+    c.motors = draw(all.motors, 2 + random() % 2);
     c.drives = draw(all.drives, 4);
     c.supplies = draw(all.supplies, 3);
     for (const auto &p : all.pulleys)

@@ -83,8 +83,7 @@ std::vector<Tried> tryEverything(const SizeSpace &space, const Catalogue &shop, 
                 breaks(LimitKey::KeepThread, l.keepThread && screw.newThread);
                 breaks(LimitKey::Loop, !l.loop.empty() && (l.loop == "closed") != train.motor->encoder);
                 breaks(LimitKey::Stages, !reduction.direct && l.stages < 1);
-                breaks(LimitKey::LeadDays,
-                       std::max({train.leadDays, reduction.leadDays, screw.leadDays}) > l.leadDays);
+                breaks(LimitKey::LeadDays, std::max({train.leadDays, reduction.leadDays, screw.leadDays}) > l.leadDays);
                 x.price = std::floor(x.price + 0.5);
                 out.push_back(std::move(x));
             }
@@ -130,6 +129,7 @@ private slots:
     }
     void asTryingEverything() {
         QFETCH(int, from);
+        int fronts = 0, limited = 0; // that the figures compared are there to be compared
         for (unsigned seed = unsigned(from); seed < unsigned(from) + 20; ++seed) {
             const auto shop = test::smallCatalogue(seed);
             const char *machine = machines[seed % 4];
@@ -143,9 +143,8 @@ private slots:
             QVERIFY(r.has_value());
             if (space.trains.empty()) continue;
             QCOMPARE(r->tried, std::uint64_t(all.size()));
-            QCOMPARE(r->kept, std::uint64_t(std::count_if(all.begin(), all.end(), [](const Tried &t) {
-                         return t.holds && t.breaks.empty();
-                     })));
+            QCOMPARE(r->kept, std::uint64_t(std::count_if(all.begin(), all.end(),
+                                                          [](const Tried &t) { return t.holds && t.breaks.empty(); })));
             // the front by its definition: no other that holds within the limits is better to buy
             std::set<std::pair<double, double>> front;
             for (const auto &a : all) {
@@ -169,14 +168,22 @@ private slots:
                         best = std::max(best, {t.margin, -t.price});
                 }
                 QCOMPARE(told.ruledOut, breaks);
-                QCOMPARE(told.without.has_value(), best.first > 0);
+                QVERIFY2(told.without.has_value() == (best.first > 0),
+                         qPrintable(QStringLiteral("seed %1 limit %2 best %3 %4")
+                                        .arg(seed)
+                                        .arg(int(told.key))
+                                        .arg(best.first)
+                                        .arg(best.second)));
                 if (told.without) {
                     LW_COMPARE_WITHIN(told.without->margin, best.first, 1e-9);
                     LW_COMPARE_WITHIN(told.without->price, -best.second, 1e-9);
                 }
             }
             if (!r->front.empty()) QVERIFY(!r->proposals.empty() && r->proposals.size() <= 3);
+            fronts += r->front.size() > 1;
+            limited += !r->limits.empty();
         }
+        QVERIFY2(fronts >= 1 && limited >= 5, qPrintable(QStringLiteral("%1 %2").arg(fronts).arg(limited)));
     }
     // A dear, weak-looking motor whose rotor is the lightest wins where speeding up decides: no rule of thumb by
     // holding torque would have kept it.
@@ -206,8 +213,8 @@ private slots:
     void orderAndThreadsChangeNothing() {
         auto shop = test::smallCatalogue(11);
         const auto job = freshJob("bench_mill", "X", 11);
-        const auto first = sizeJson(sizeSpace(job, "X", "A", shop),
-                                    *sizeAxis(sizeSpace(job, "X", "A", shop), {}, shop, nullptr, 1));
+        const auto first =
+            sizeJson(sizeSpace(job, "X", "A", shop), *sizeAxis(sizeSpace(job, "X", "A", shop), {}, shop, nullptr, 1));
         for (unsigned threads : {2U, 5U}) {
             const auto space = sizeSpace(job, "X", "A", shop);
             QCOMPARE(sizeJson(space, *sizeAxis(space, {}, shop, nullptr, threads)).dump(), first.dump());
@@ -367,7 +374,8 @@ private slots:
         QVERIFY(rowsNamed(shippedCatalogue(), "a 999 mm motor").empty());
         QVERIFY(rowsNamed(shippedCatalogue(), "").empty());
     }
-    // Draws laid out in slices against plain draws of the same inputs (JCGM 101), within three of the plain ones' errors.
+    // Draws laid out in slices against plain draws of the same inputs (JCGM 101), within three of the plain ones'
+    // errors.
     void surenessAgreesWithPlainDraws() {
         const auto shop = test::smallCatalogue(9);
         const auto job = freshJob("bench_mill", "X", 9);

@@ -295,6 +295,7 @@ QString remedyText(const Remedy &r, const QString &currency) {
 QString BoardPage::wordsOf(const WorstRow &r) const {
     if (r.trap) return QString::fromStdString(r.trap->text) + u": to be made with its slide off"_s;
     const auto &p = m_session->proved(r.axis);
+    if (r.toChoose) return text(headline(StationId::Proof, p.model, p.evaluation)) + u'.';
     return text(sentenceOf(p.model, p.evaluation.state, r.f));
 }
 
@@ -329,8 +330,11 @@ void BoardPage::rebuildWorst(const std::vector<WorstRow> &rows, const QString &c
         sentence->setMinimumWidth(60);
         const int left = std::max(room * 3 / 10, room - asked);
         const QString step = r.trap ? QString::fromStdString(r.trap->key) : QString();
-        connect(sentence, &QPushButton::clicked, this,
-                [this, r, step] { step.isEmpty() ? emit findingAsked(r.axis, r.f) : emit stepAsked(r.axis, step); });
+        connect(sentence, &QPushButton::clicked, this, [this, r, step] {
+            r.toChoose       ? emit opened(r.axis, StationId::Drive)
+            : step.isEmpty() ? emit findingAsked(r.axis, r.f)
+                             : emit stepAsked(r.axis, step);
+        });
         h->addWidget(sentence, 1);
         if (r.trap && !r.trap->remedies.empty() && r.trap->remedies.front().reaches) {
             const auto &remedy = r.trap->remedies.front();
@@ -344,6 +348,12 @@ void BoardPage::rebuildWorst(const std::vector<WorstRow> &rows, const QString &c
             b->setToolTip(b->text());
             connect(b, &QPushButton::clicked, this, [this, axis = r.axis, mend] { emit mendApplied(axis, mend); });
             h->addWidget(b);
+        } else if (r.toChoose) {
+            auto *b = makeLink(u"See designs that hold (3)"_s, host);
+            b->setObjectName(u"boardSize"_s);
+            b->setMaximumWidth(left);
+            connect(b, &QPushButton::clicked, this, [this, axis = r.axis] { emit opened(axis, StationId::Drive); });
+            h->addWidget(b);
         } else if (r.mend) {
             auto *b = makeLink(mendText(*r.mend, currency), host);
             b->setObjectName(u"boardMend"_s);
@@ -353,7 +363,7 @@ void BoardPage::rebuildWorst(const std::vector<WorstRow> &rows, const QString &c
             connect(b, &QPushButton::clicked, this, [this, axis = r.axis, copy] { emit mendApplied(axis, copy); });
             h->addWidget(b);
         } else {
-            auto *l = makeLink(r.trap ? u"See the step"_s : text(r.f.check->advice), host);
+            auto *l = makeLink(r.trap ? u"See the step"_s : text(leverOf(m_session->proved(r.axis).model, r.f)), host);
             l->setToolTip(l->text());
             l->setMaximumWidth(left);
             connect(l, &QPushButton::clicked, this, [this, r, step] {
@@ -384,6 +394,14 @@ void BoardPage::refreshBelow() {
         rows.push_back({axis, *f, nullptr});
     }
     const auto &plan = m_session->plan();
+    // nothing chosen is no error: the next step of that axis
+    int open = 0;
+    for (const auto &axis : m_order)
+        if (!m_session->proved(axis).model.hasMotor()) {
+            WorstRow r{axis, {}, nullptr};
+            r.toChoose = true;
+            rows.insert(rows.begin() + open++, std::move(r));
+        }
     for (const auto &step : plan.steps)
         if (!step.traps.empty()) {
             ++fails;
@@ -410,7 +428,10 @@ void BoardPage::refreshBelow() {
                                  u" it carries. Keep clear of the ends; soft ends and a lower rapid there first."_s);
     m_caution->setVisible(!crashes.isEmpty());
     m_below->setFixedHeight(crashes.isEmpty() ? 214 : 236);
-    const auto v = fails ? Verdict::Fails : unknown ? Verdict::NotKnown : watch ? Verdict::Watch : Verdict::Holds;
+    const auto v = fails             ? Verdict::Fails
+                   : unknown || open ? Verdict::NotKnown
+                   : watch           ? Verdict::Watch
+                                     : Verdict::Holds;
     m_readyMark->MarkWidget::show(v);
     const QString currency = text(unitLabel(textAt(m_session->project(), "/currency", "EUR")));
     // one total, when every one of them has its price
@@ -419,7 +440,8 @@ void BoardPage::refreshBelow() {
     for (const auto &[axis, mends] : m_mends)
         for (const auto &r : rows)
             for (const auto &[f, m] : mends)
-                priced += r.axis == axis && !r.trap && r.f.verdict == Verdict::Fails && sameSubject(f, r.f) && m.priced;
+                priced += r.axis == axis && !r.trap && !r.toChoose && r.f.verdict == Verdict::Fails &&
+                          sameSubject(f, r.f) && m.priced;
     for (const auto &r : rows)
         if (r.trap && !r.trap->remedies.empty() && r.trap->remedies.front().reaches) {
             ++priced;
@@ -430,19 +452,21 @@ void BoardPage::refreshBelow() {
     const QString all = priced == fails && total > 0
                             ? u", ≈\u00a0%1\u00a0%2 in all"_s.arg(text(numberText(total, 3)), currency)
                             : QString();
-    m_ready->setText(fails == 1 ? u"Not ready to order: one fix first"_s
-                     : fails    ? u"Not ready to order: %1 fixes first%2"_s.arg(fails).arg(all)
-                     : unknown  ? u"Measure first: %1 not known"_s.arg(unknown)
-                     : watch    ? u"May be ordered; %1 to watch"_s.arg(watch)
-                                : u"Ready to order"_s);
+    m_ready->setText(
+        fails == 1 ? u"Not ready to order: one fix first"_s
+        : fails    ? u"Not ready to order: %1 fixes first%2"_s.arg(fails).arg(all)
+        : open ? (open == 1 ? u"Next: choose a design for one axis"_s : u"Next: choose designs for %1 axes"_s.arg(open))
+        : unknown ? u"Measure first: %1 not known"_s.arg(unknown)
+        : watch   ? u"May be ordered; %1 to watch"_s.arg(watch)
+                  : u"Ready to order"_s);
     if (rows.size() > 4) rows.resize(4);
     m_worstShown.clear();
     for (const auto &r : rows)
-        if (!r.trap) m_worstShown.emplace_back(r.axis, r.f);
+        if (!r.trap && !r.toChoose) m_worstShown.emplace_back(r.axis, r.f);
     QStringList says{theme().ink.name()};
     for (auto &r : rows) {
         for (const auto &[f, m] : m_mends[r.axis])
-            if (!r.trap && sameSubject(f, r.f) && f.verdict == r.f.verdict) r.mend = &m;
+            if (!r.trap && !r.toChoose && sameSubject(f, r.f) && f.verdict == r.f.verdict) r.mend = &m;
         says << QString::fromStdString(r.axis) << QString::number(r.f.id.packed) << text(verdictWord(r.f.verdict))
              << wordsOf(r)
              << (r.mend                                ? mendText(*r.mend, currency)

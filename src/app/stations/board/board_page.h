@@ -74,6 +74,7 @@ private:
         Finding f;
         const Mend *mend;                ///< of m_mends
         const BuildStep *trap = nullptr; ///< a trap of the build order instead of a finding
+        bool toChoose = false;           ///< an axis for which nothing is chosen yet instead of one
     };
     [[nodiscard]] QString wordsOf(const WorstRow &r) const;
     void refreshBelow();

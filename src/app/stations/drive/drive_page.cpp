@@ -140,7 +140,8 @@ DrivePage::DrivePage(Session *session, QWidget *parent) : StationPage(session, S
     all->addWidget(makeLessons());
     m_stack = new QStackedWidget(this);
     m_sizing = new SizingView(
-        session, [this](const QString &key, QWidget *host) { return addField(key, {}, host); }, m_stack);
+        session, [this](const QString &key, const QString &label, QWidget *host) { return addField(key, label, host); },
+        m_stack);
     m_stack->addWidget(m_sizing);
     auto *chain = new QWidget(m_stack);
     m_stack->addWidget(chain);

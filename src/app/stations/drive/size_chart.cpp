@@ -87,8 +87,11 @@ void SizeChart::paintEvent(QPaintEvent *) {
         p.drawLine(QPointF(area.left(), yOf(margin)), QPointF(area.right(), yOf(margin)));
         p.setFont(face(13, true));
         const bool above = margin == m_wanted;
-        p.drawText(QRectF(area.right() - 130, yOf(margin) + (above ? -18 : 2), 126, 16),
-                   Qt::AlignRight | Qt::AlignVCenter, word + text(timesText(margin)));
+        const QString said = word + text(timesText(margin));
+        const double wide = QFontMetricsF(p.font()).horizontalAdvance(said) + 8;
+        const QRectF box(area.right() - wide, yOf(margin) + (above ? -19 : 2), wide, 17);
+        p.fillRect(box, t.sheet); // the cloud does not strike it through
+        p.drawText(box, Qt::AlignCenter, said);
     }
     if (std::isfinite(m_budget) && xOf(m_budget) < area.right()) {
         QPen dash(t.ink, 1.4);

@@ -11,8 +11,27 @@
 namespace lw {
 using namespace Qt::StringLiterals;
 
-SizingView::SizingView(Session *session, std::function<FieldWidget *(const QString &, QWidget *)> field,
-                       QWidget *parent)
+namespace {
+/// A line whose Enter is its own: it must not take the design as well.
+class AskLine : public QLineEdit {
+public:
+    using QLineEdit::QLineEdit;
+
+protected:
+    void keyPressEvent(QKeyEvent *e) override {
+        if (e->key() == Qt::Key_Escape) {
+            clear();
+            parentWidget()->setFocus();
+            return e->accept();
+        }
+        QLineEdit::keyPressEvent(e);
+        e->accept();
+    }
+};
+} // namespace
+
+SizingView::SizingView(Session *session,
+                       std::function<FieldWidget *(const QString &, const QString &, QWidget *)> field, QWidget *parent)
     : QWidget(parent), m_session(session), m_sizing(new Sizing(this)) {
     setObjectName(u"sizingView"_s);
     auto *h = new QHBoxLayout(this);
@@ -61,7 +80,7 @@ SizingView::SizingView(Session *session, std::function<FieldWidget *(const QStri
     };
     // what somebody has in mind comes first: a newcomer's own idea
     title(u"Why not …"_s, u"a part or a design"_s);
-    m_whyLine = new QLineEdit(side);
+    m_whyLine = new AskLine(side);
     m_whyLine->setObjectName(u"whyNot"_s);
     m_whyLine->setAccessibleName(u"Why not this part or design"_s);
     m_whyLine->setPlaceholderText(u"1610 direct"_s);
@@ -80,7 +99,7 @@ SizingView::SizingView(Session *session, std::function<FieldWidget *(const QStri
     for (std::size_t k = 0; k < limitCount; ++k) {
         const auto key = LimitKey(k);
         const int row = int(k / 2), column = int(k % 2);
-        auto *entry = field(u"limits/"_s + text(limitSpec(key).key), side);
+        auto *entry = field(u"limits/"_s + text(limitSpec(key).key), text(limitSpec(key).name), side);
         entry->setFixedWidth(134);
         grid->addWidget(entry, row * 2, column);
         auto *gain = makeLabel({}, 13, Ink::Label, false, true, side);
@@ -93,7 +112,7 @@ SizingView::SizingView(Session *session, std::function<FieldWidget *(const QStri
     v->addLayout(grid);
     v->addWidget(makeRule(side));
     title(u"Use what I have"_s, u"costs nothing more"_s);
-    m_haveLine = new QLineEdit(side);
+    m_haveLine = new AskLine(side);
     m_haveLine->setObjectName(u"haveLine"_s);
     m_haveLine->setAccessibleName(u"A part that is in hand"_s);
     m_haveLine->setPlaceholderText(u"57 mm 1.9 N·m motor and a 48 V supply"_s);
@@ -124,6 +143,12 @@ SizingView::SizingView(Session *session, std::function<FieldWidget *(const QStri
         show();
         emit changed();
     });
+}
+
+/// Nobody looks: nothing is looked for.
+void SizingView::hideEvent(QHideEvent *e) {
+    if (m_sizing->running()) m_sizing->stop();
+    QWidget::hideEvent(e);
 }
 
 const SizeResult *SizingView::result() const {

@@ -22,7 +22,8 @@ class SizingView : public QWidget {
     Q_OBJECT
 public:
     /// @param field makes an entry for "limits/volts" of the axis under work
-    SizingView(Session *session, std::function<FieldWidget *(const QString &, QWidget *)> field, QWidget *parent);
+    SizingView(Session *session, std::function<FieldWidget *(const QString &, const QString &, QWidget *)> field,
+               QWidget *parent);
     /// Asks for designs of this axis, unless they stand already.
     void refresh(const ProvedAxis &proved);
     [[nodiscard]] QString headline() const;
@@ -39,6 +40,9 @@ signals:
     void changed();                     ///< headline and figures may be read anew
     void said(const QString &sentence); ///< for the status row
     void took();
+
+protected:
+    void hideEvent(QHideEvent *e) override;
 
 private:
     struct LimitRow {

@@ -44,8 +44,9 @@ void FindingCard::show(const AxisModel &m, const AxisState &s, const Finding &f,
     m_rung->show(f);
     const bool mend = f.verdict != Verdict::Holds;
     m_mend->setVisible(mend);
-    if (mend) m_mend->setText(text(f.check->advice));
-    m_mend->setToolTip(text(f.check->advice) + u" Press to see what a change of the design would do."_s);
+    const QString lever = text(leverOf(m, f));
+    if (mend) m_mend->setText(lever);
+    m_mend->setToolTip(lever + u" Press to see what a change of the design would do."_s);
     setAccessibleName(text(f.check->code) + u" "_s + text(verdictWord(f.verdict)) + u": "_s + m_sentence->text());
     setObjectName(u"card_"_s + text(f.check->code));
 }

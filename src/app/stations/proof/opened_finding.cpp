@@ -161,7 +161,7 @@ void OpenedFinding::show(const ProvedAxis &p, const Finding &f) {
         if (f.low == f.low) bounds += u"; likely "_s + text(bandText(f));
         m_bounds->setText(bounds);
     }
-    m_lever->setText(text(f.check->advice));
+    m_lever->setText(text(leverOf(p.model, f)));
     m_lever->setVisible(f.verdict != Verdict::Holds);
     setMends({});
 

@@ -127,4 +127,11 @@ std::string reasonOf(const AxisModel &m, const AxisState &s, const Finding &f) {
     return std::string(f.check->code) + ", " + std::string(partName(f.check->part)) + ".";
 }
 
+bool waitsForDesign(const AxisModel &m, const Finding &f) {
+    return f.missing && !m.hasMotor() && f.check->station != StationId::AsFound && f.check->station != StationId::Duty;
+}
+std::string leverOf(const AxisModel &m, const Finding &f) {
+    return waitsForDesign(m, f) ? "Choose a design: Drive (3) proposes some that hold." : std::string(f.check->advice);
+}
+
 } // namespace lw

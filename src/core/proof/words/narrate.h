@@ -26,6 +26,10 @@ namespace lw {
 [[nodiscard]] std::string bandText(const Finding &f);
 /// Inputs the check needs that are not known, in words.
 [[nodiscard]] std::string missingOf(const AxisModel &m, const Finding &f);
+/// Nothing is chosen yet, and the row waits for that alone: no error, a next step.
+[[nodiscard]] bool waitsForDesign(const AxisModel &m, const Finding &f);
+/// The first lever of a finding in words: its check's, or that a design has to be chosen first.
+[[nodiscard]] std::string leverOf(const AxisModel &m, const Finding &f);
 /// Demand or capacity in the row's unit, for JSON.
 [[nodiscard]] double inRowUnit(const Finding &f, double si);
 /// Where a finding's numbers live: the dimension of its unit.

@@ -49,6 +49,16 @@ Verdict stationVerdict(StationId station, const AxisModel &m, const Evaluation &
     return usual ? std::min(v, Verdict::NotKnown) : v;
 }
 
+namespace {
+/// "1.2 N·m at 625 rpm": the most any operating point asks at the motor's shaft; empty where it is not known.
+std::string asksOfMotor(const AxisModel &, const AxisState &s) {
+    const OperatingPoint *most = nullptr;
+    for (const auto &p : s.points)
+        if (p.demand == p.demand && (!most || p.demand > most->demand)) most = &p;
+    return most ? withUnit(most->demand, Dimension::Torque, "Nm", 2) + " at " + numberText(most->rpm, 3) + " rpm" : "";
+}
+} // namespace
+
 TightAndLoose tightAndLoose(const AxisModel &m) {
     TightAndLoose t;
     for (const auto &r : m.readings) {
@@ -107,7 +117,7 @@ StationSummary summarise(StationId station, const nlohmann::json &project, const
         break;
     }
     case StationId::Drive:
-        s.figure = m.hasMotor() ? "direct" : "no motor";
+        s.figure = m.hasMotor() ? "direct" : "open";
         if (m.hasStage<ToothedBelt>()) {
             s.figure.clear();
             for (const auto &placed : m.stages)
@@ -118,7 +128,7 @@ StationSummary summarise(StationId station, const nlohmann::json &project, const
                                       : std::string("? : ?"));
         }
         if (!m.hasMotor()) {
-            s.sentence = "choose a motor";
+            s.sentence = "nothing chosen yet: it proposes designs that hold";
             s.verdict = std::min(s.verdict, Verdict::NotKnown);
         } else if (!m.screw().threadProblem.empty()) {
             s.sentence = m.screw().threadProblem;
@@ -156,6 +166,10 @@ StationSummary summarise(StationId station, const nlohmann::json &project, const
         if (!tight || tight->missing) {
             s.figure = "?";
             s.sentence = tight ? "needed: " + missingOf(m, *tight) : "nothing to prove yet";
+            if (const auto most = asksOfMotor(m, e.state); !m.hasMotor() && !most.empty()) {
+                s.figure = most.substr(0, most.find(" at "));
+                s.sentence = "asked of a motor" + most.substr(most.find(" at ")) + "; nothing chosen yet";
+            }
             s.verdict = Verdict::NotKnown;
             s.finding = nullptr;
             break;
@@ -208,7 +222,7 @@ std::string headline(StationId station, const AxisModel &m, const Evaluation &e)
                " with no cut";
     }
     case StationId::Drive: {
-        if (!m.hasMotor()) return "No motor yet: pick one, or type its plate";
+        if (!m.hasMotor()) return "Nothing chosen yet: sizing proposes designs that hold";
         const auto *bad = worstFinding(e, StationId::Drive);
         if (!bad || bad->verdict == Verdict::Holds) return "The parts fit each other";
         return sentenceOf(m, e.state, *bad);
@@ -217,6 +231,8 @@ std::string headline(StationId station, const AxisModel &m, const Evaluation &e)
         const auto *bad = worstFinding(e, StationId::Proof);
         const auto *rapid = torqueRow(e, Operating::RapidUp);
         if (bad && bad->verdict == Verdict::Fails) return sentenceOf(m, e.state, *bad);
+        if (const auto most = asksOfMotor(m, e.state); !m.hasMotor() && !most.empty())
+            return "Nothing chosen yet. It asks " + most + " of a motor, its rotor left out";
         if (!rapid || rapid->missing)
             return "Not known: " + (rapid ? missingOf(m, *rapid) : std::string("no motor")) + " needed";
         const Finding *tight = nullptr;

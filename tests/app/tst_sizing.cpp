@@ -1,0 +1,165 @@
+// From an axis that only knows what it must do to a design that holds, in the window, by keys and by the mouse.
+#include "test_list.h"
+#include "app/window_fixture.h"
+#include "core/search/small_catalogue.h"
+#include "machine/new_axis.h"
+#include "proof/checks/limits.h"
+
+using namespace lw;
+using namespace Qt::StringLiterals;
+
+class TestSizing : public WindowFixture {
+    Q_OBJECT
+
+    DrivePage *drive() { return qobject_cast<DrivePage *>(m_window->page(StationId::Drive)); }
+    SizingView *sizing() { return drive()->sizing(); }
+    /// Waits for the whole answer, not by the clock.
+    void answered() { QTRY_VERIFY_WITH_TIMEOUT(!sizing()->sizing().running(), 60000); }
+    QString label(const QString &name) { return m_window->findChild<QLabel *>(name)->text(); }
+    const SizeResult &result() { return *sizing()->sizing().answer().result; }
+    void fresh(const char *machine, const std::string &axis) {
+        m_session->apply({setUpMachine(machine), u"machine"_s});
+        m_window->showStation(StationId::Drive, axis);
+        answered();
+    }
+
+private slots:
+    void init() {
+        useCatalogue(test::smallCatalogue(5));
+        openWindow();
+    }
+    void cleanup() {
+        closeWindow();
+        useCatalogue(shippedCatalogue());
+    }
+
+    // The first evening: at most twelve keys from an empty window to a proved X with its list of parts.
+    void theFirstEvening() {
+        int keys = 0;
+        const auto press = [&](QWidget *w, Qt::Key k) {
+            QTest::keyClick(w, k);
+            ++keys;
+        };
+        m_window->board()->setFocus();
+        press(m_window->board(), Qt::Key_A); // add an axis
+        press(m_window->findChild<QListWidget *>(u"classes"_s), Qt::Key_Return);
+        QCOMPARE(m_session->axes().size(), std::size_t(1));
+        const auto axis = m_session->axes().front();
+        press(QApplication::focusWidget() ? QApplication::focusWidget() : m_window.get(), Qt::Key_3);
+        QCOMPARE(m_window->station(), StationId::Drive);
+        QCOMPARE(drive()->shown(), DrivePage::View::Sizing); // nothing chosen: it proposes
+        QVERIFY(label(u"demandWords"_s).contains(u"pushes"_s));
+        answered();
+        QVERIFY(!result().proposals.empty());
+        const auto promised = result().proposals.front();
+        const int before = m_session->undoStack()->count();
+        press(m_window.get(), Qt::Key_Return); // takes it
+        QCOMPARE(m_session->undoStack()->count(), before + 1);
+        QCOMPARE(drive()->shown(), DrivePage::View::Chain);
+        const auto &p = m_session->proved(axis);
+        QVERIFY(p.model.hasMotor());
+        const auto *worst = worstTorque(p.evaluation);
+        QVERIFY(worst && std::fabs(worst->margin - promised.margin) < 0.006);
+        press(m_window.get(), Qt::Key_4);
+        QVERIFY(headline().contains(u"olds"_s) || headline().contains(u"rapid"_s));
+        press(m_window.get(), Qt::Key_5);
+        QVERIFY(m_session->parts(axis).size() >= 5);
+        QVERIFY(m_session->totals().open.empty());
+        QVERIFY2(keys <= 12, qPrintable(QString::number(keys)));
+        QTest::keyClick(m_window.get(), Qt::Key_Z, Qt::ControlModifier);
+        QVERIFY(!m_session->proved(axis).model.hasMotor()); // one step back: all of it
+    }
+    void aLimitTypedRulesOutAndIsSaved() {
+        fresh("bench_mill", "Y");
+        const auto all = result();
+        QVERIFY(!all.front.empty());
+        type(u"/axes/Y/limits/budget"_s, QString::number(all.front.front().price - 1));
+        answered();
+        QVERIFY(result().front.empty()); // the cheapest is dearer than that
+        QCOMPARE(result().limits.size(), std::size_t(1));
+        QVERIFY(result().limits[0].ruledOut > 0 && result().limits[0].without);
+        QVERIFY2(label(u"gain.budget"_s).contains(u"without it"_s), qPrintable(label(u"gain.budget"_s)));
+        QVERIFY(headline().contains(u"comes closest"_s) || headline().contains(u"give one up"_s));
+        key(Qt::Key_Z, Qt::ControlModifier); // undone like all else
+        answered();
+        QCOMPARE(result().front.size(), all.front.size());
+        type(u"/axes/Y/limits/budget"_s, u"cheap"_s); // nonsense says so and changes nothing
+        QVERIFY(!entry(u"/axes/Y/limits/budget"_s)->problem().isEmpty());
+    }
+    void partsInHandByMouse() {
+        fresh("bench_mill", "X");
+        const auto &first = result().proposals.front();
+        const auto *motor = sizing()->sizing().answer().space->trains[first.candidate.train].motor;
+        const double before = first.price, price = motor->price;
+        auto *line = m_window->findChild<QLineEdit *>(u"haveLine"_s);
+        QTest::mouseClick(line, Qt::LeftButton);
+        line->setText(text(motor->name));
+        QTest::keyClick(line, Qt::Key_Return);
+        QVERIFY(!m_session->at("/junk_box/1").is_null());
+        QVERIFY(!m_session->proved("X").model.hasMotor()); // Enter in the line takes nothing
+        answered();
+        QCOMPARE(m_session->typedAt("/junk_box/1/name"), text(motor->name));
+        QVERIFY2(result().front.front().price < before - price + 1.01,
+                 qPrintable(u"%1 was %2, the motor %3"_s.arg(result().front.front().price).arg(before).arg(price)));
+        QPushButton *gone = nullptr;
+        for (auto *b : sizing()->findChildren<QPushButton *>())
+            if (b->isVisible() && b->text().contains(text(motor->name))) gone = b;
+        QVERIFY(gone);
+        QTest::mouseClick(gone, Qt::LeftButton);
+        QVERIFY(m_session->at("/junk_box/1").is_null());
+        line->setText(u"a 999 mm motor"_s);
+        QTest::keyClick(line, Qt::Key_Return);
+        QVERIFY(m_window->status().contains(u"999"_s));
+    }
+    void whyNotIsAnsweredInTheWindow() {
+        fresh("bench_mill", "X");
+        auto *line = m_window->findChild<QLineEdit *>(u"whyNot"_s);
+        QTest::keyClick(m_window.get(), Qt::Key_Question, Qt::ShiftModifier);
+        QCOMPARE(QApplication::focusWidget(), line);
+        QTest::keyClicks(line, u"kept direct"_s);
+        QTest::keyClick(line, Qt::Key_Return);
+        QVERIFY2(sizing()->whyAnswer().contains(u"kept screw"_s), qPrintable(sizing()->whyAnswer()));
+        line->clear();
+        QTest::keyClicks(line, u"banana"_s);
+        QTest::keyClick(line, Qt::Key_Return);
+        QVERIFY2(sizing()->whyAnswer().contains(u"banana"_s), qPrintable(sizing()->whyAnswer()));
+    }
+    void anUprightAxisIsOfferedNothingThatFalls() {
+        fresh("bench_mill", "Z");
+        for (const auto &p : result().proposals)
+            QVERIFY(p.model->hasBrake || evaluate(*p.model).state.locksDependably);
+    }
+    void aLatheKeepsItsScrew() {
+        fresh("mini_lathe", "X");
+        drive();
+        choose(u"/axes/X/limits/keep_screw"_s, u"yes"_s);
+        answered();
+        for (const auto &p : result().proposals)
+            QVERIFY(p.model->keepsScrew);
+    }
+    // Nothing chosen is no error: board and proof speak of the next step, not of what is missing.
+    void nothingChosenIsNoError() {
+        m_session->apply({setUpMachine("bench_mill"), u"machine"_s});
+        m_window->showBoard();
+        m_window->mendNow();
+        QStringList words;
+        for (auto *l : m_window->board()->findChildren<QLabel *>())
+            if (l->isVisible()) words << l->text();
+        QVERIFY2(words.join(u'\n').contains(u"choose designs for 3 axes"_s), qPrintable(words.join(u'\n')));
+        auto *see = m_window->findChild<QPushButton *>(u"boardSize"_s);
+        QVERIFY(see);
+        m_window->showStation(StationId::Proof, "X");
+        QVERIFY2(headline().startsWith(u"Nothing chosen yet. It asks "_s), qPrintable(headline()));
+        const auto *proof = qobject_cast<ProofPage *>(m_window->page(StationId::Proof));
+        QVERIFY(proof->findChild<QWidget *>(u"torqueChart"_s));
+        for (const auto &f : m_session->proved("X").evaluation.findings)
+            if (f.id == "C01"_check) QVERIFY(f.demand == f.demand); // the pins stand
+        m_window->showBoard();
+        m_window->mendNow();
+        QTest::mouseClick(m_window->findChild<QPushButton *>(u"boardSize"_s), Qt::LeftButton);
+        QCOMPARE(m_window->station(), StationId::Drive);
+    }
+};
+
+LW_TEST(TestSizing, "tst_sizing")
+#include "tst_sizing.moc"
