@@ -185,7 +185,7 @@ void TorqueChart::refresh(const ProvedAxis &p, const Finding *chosen) {
     } else {
         for (const auto &q : s.points)
             if (q.demand == q.demand) top = std::max(top, q.demand * 1.6);
-        corner(m_plot, 0.5, 0.42,
+        corner(m_plot, 0.5, 0.14,
                m.hasMotor()
                    ? u"The motor's curve needs its plate: torque, current, resistance, inductance, and the supply."_s
                    : u"Nothing chosen yet: the pins are what the axis asks, rotor left out."_s,

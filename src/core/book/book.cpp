@@ -142,7 +142,8 @@ const std::map<std::string_view, const Calculation *> &table() {
         for (auto group : {surveyCalculations(), frictionCalculations(), alignmentCalculations(), cuttingCalculations(),
                            turningCalculations(), motionCalculations(), axisCalculations(), screwCalculations(),
                            beltCalculations(), stepperCalculations(), stepsCalculations(), shopCalculations(),
-                           buyingCalculations(), commissioningCalculations(), planCalculations()})
+                           buyingCalculations(), commissioningCalculations(), planCalculations(), ratioCalculations(),
+                           marginCalculations(), searchCalculations()})
             for (const auto &c : group)
                 m.emplace(c.name, &c);
         return m;
@@ -227,7 +228,10 @@ double unitFactor(std::string_view unit) {
                                                             {"arcmin", pi / 10800},
                                                             {"arcsec", pi / 648000},
                                                             {"J/mm3", 1e9},
-                                                            {"N*s/m", 1}};
+                                                            {"N*s/m", 1},
+                                                            {"rad/s2", 1},
+                                                            {"N2*m2", 1},
+                                                            {"deg/s", pi / 180}};
     const auto it = factors.find(unit);
     if (it == factors.end()) throw std::logic_error("bench book: no factor for the unit " + std::string(unit));
     return it->second;

@@ -100,6 +100,9 @@ std::span<const Calculation> shopCalculations();
 std::span<const Calculation> buyingCalculations();
 std::span<const Calculation> commissioningCalculations();
 std::span<const Calculation> planCalculations();
+std::span<const Calculation> ratioCalculations();
+std::span<const Calculation> marginCalculations();
+std::span<const Calculation> searchCalculations();
 
 struct Outcome {
     Json outputs;                   ///< by key, in the units of the keys

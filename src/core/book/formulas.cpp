@@ -5,6 +5,15 @@ namespace lw::book {
 namespace {
 using T = Trust;
 constexpr Formula formulas[] = {
+    {"optimum_ratio", "i* = (T_L + √(T_L² + η·T_m²·J_L/J_m))/(η·T_m)", T::Exact, "ratio_optimum"},
+    {"ratio_band", "J_m·α·i² − T_m·i + (T_L + J_L·α)/η ≤ 0,  i ≤ n·p/v", T::Exact},
+    {"ratio_chain", "N = Π N_k, num/den kept whole\nsteps = N · full · micro", T::Exact},
+    {"lead_for_least_torque", "p* = 2π·√(J·a·η/(F + m·a))", T::Exact},
+    {"lead_for_most_acceleration", "u* = (F + √(F² + η·T²·m/J))/(η·T),  p* = 2π/u*", T::Exact},
+    {"margin_chance", "ln M is normal: P = Φ(ln M₅₀/σ),  M₅ = M₅₀·e^(−1.645·σ)", T::Exact},
+    {"margin_monte_carlo", "M = T·pull-out·sag/(T_f·friction + T_c·cut + T_a·mass), all drawn at once", T::Exact},
+    {"margin_tornado", "each input from its 10 % to its 90 % point, the others at their middle", T::Exact},
+    {"mini_search", "every motor with every ratio and screw; the front is what none other beats", T::Exact},
     {"axis_cycle", "T_rms = √(Σ T²·t / Σ t)\npeak = greatest of speeding up, running, braking, cutting", T::Exact},
     {"axis_torque",
      "F = F_f + F_c + m·a ± m·g·sin α\nT_screw = F·l/η + T_pre + T_bearing + J·a/l\nT_motor = T_screw/(i·η_d) + "

@@ -15,16 +15,6 @@ double triangularAt(double lo, double mode, double hi, double u) {
     return u < c ? lo + std::sqrt(u * (hi - lo) * (mode - lo)) : hi - std::sqrt((1 - u) * (hi - lo) * (hi - mode));
 }
 
-/// Inverse normal by bisection on erfc: slow enough, exact, and the same on every library.
-double normalAt(double u) {
-    double lo = -9, hi = 9;
-    for (int k = 0; k < 60; ++k) {
-        const double mid = (lo + hi) / 2;
-        (0.5 * std::erfc(-mid / std::numbers::sqrt2) < u ? lo : hi) = mid;
-    }
-    return (lo + hi) / 2;
-}
-
 double logOf(double margin) { return std::log(std::clamp(margin, 1e-9, 1e9)); }
 
 /// A deviation below this is rounding, not doubt.
@@ -38,18 +28,26 @@ const Finding *rowOf(const Evaluation &e, const Finding &f, std::size_t hint) {
     return nullptr;
 }
 
-/// Standard normal distribution.
-double below(double z) { return 0.5 * std::erfc(-z / std::numbers::sqrt2); }
-constexpr double z95 = 1.6448536269514722;
-
 /// Chance that the reserve stays above one, from its middle and its 5 and 95 % shifts (of the logarithm).
 double chanceAbove(double middle, double down, double up) {
     if (middle == 0) return 0.5;
     const double side = middle > 0 ? down : up; // the side of the band the limit lies on
     if (!(side > 0)) return middle > 0 ? 1 : 0;
-    return below(middle / side * z95);
+    return normalBelow(middle / side * z95);
 }
 } // namespace
+
+/// Inverse normal by bisection on erfc: slow enough, exact, and the same on every library.
+double normalQuantile(double u) {
+    double lo = -9, hi = 9;
+    for (int k = 0; k < 60; ++k) {
+        const double mid = (lo + hi) / 2;
+        (0.5 * std::erfc(-mid / std::numbers::sqrt2) < u ? lo : hi) = mid;
+    }
+    return (lo + hi) / 2;
+}
+
+double normalBelow(double z) { return 0.5 * std::erfc(-z / std::numbers::sqrt2); }
 
 double quantileAt(const Known &k, double u) {
     switch (k.shape) {
@@ -57,7 +55,7 @@ double quantileAt(const Known &k, double u) {
     case Shape::Lognormal: {
         const double mu = std::log(std::sqrt(k.low * k.high));
         const double sigma = std::log(k.high / k.low) / (2 * z95);
-        return std::exp(mu + sigma * normalAt(u));
+        return std::exp(mu + sigma * normalQuantile(u));
     }
     case Shape::Triangular: return triangularAt(k.low, k.v, k.high, u);
     case Shape::Uniform: return k.low + u * (k.high - k.low);

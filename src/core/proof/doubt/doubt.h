@@ -11,6 +11,11 @@ struct Quantiles {
     double low, middle, high;
 };
 [[nodiscard]] Quantiles quantiles(const Known &k);
+/// 95 % point of the standard normal distribution, and the distribution itself.
+inline constexpr double z95 = 1.6448536269514722;
+[[nodiscard]] double normalBelow(double z);
+/// Inverse of the standard normal distribution; u in (0, 1). The same on every library.
+[[nodiscard]] double normalQuantile(double u);
 /// Inverse of the spread's distribution, for the simulation. u in (0, 1).
 [[nodiscard]] double quantileAt(const Known &k, double u);
 
