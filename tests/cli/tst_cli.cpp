@@ -256,6 +256,70 @@ private slots:
         for (const char *part : {"baseline", "handwheel", "part_program", "axes"})
             QVERIFY2(j["properties"].contains(part), part);
     }
+    // Proposals, why not and mends: what the window has, for other programs.
+    void sizesAnAxis() {
+        const QByteArray fresh = R"({"format":2,"program":"lathewright","name":"F","class":"bench_mill","axes":{"X":
+            {"letter":"X","class_axis":"X","orientation":"horizontal","design_shown":"A"}},"axis_order":["X"]})";
+        const auto path = file("fresh.lathewright", fresh);
+        const auto out = m_dir.filePath(QStringLiteral("taken.lathewright"));
+        const auto r = run({"size", path, "--axis", "X", "--keep-screw", "--budget", "140", "--limit", "face_mm=60",
+                            "--limit", "stages=0", "--write", out, "--json"});
+        QVERIFY2(r.code == 0, r.err);
+        const auto x = Json::parse(r.out.toStdString())["axes"]["X"];
+        QVERIFY(x["tried"].get<std::uint64_t>() > 1000000 && x["kept"].get<int>() > 0);
+        QCOMPARE(x["limits"].size(), std::size_t(4));
+        double before = 0;
+        for (const auto &f : x["front"]) { // dearer is stronger, or it would not be on it
+            QVERIFY(f["price"].get<double>() <= 140 && f["margin"].get<double>() > before);
+            before = f["margin"];
+        }
+        const auto &first = x["proposals"][0];
+        QVERIFY(first["parts"]["screw"] == "kept screw" && first["margin"].get<double>() >= 1.42);
+        // taken into a job, its proof says the same
+        const auto proof = run({"evaluate", out, "--json"});
+        double worst = 1e9;
+        const auto proved = Json::parse(proof.out.toStdString());
+        for (const auto &f : proved["axes"]["X"]["findings"])
+            if (f["id"] == "C01" || f["id"] == "C02") worst = std::min(worst, f["margin"].get<double>());
+        LW_COMPARE_WITHIN(worst, first["margin"].get<double>(), 0.0051);
+        QCOMPARE(run({"size", path, "--axis", "Q"}).code, 2);
+        QCOMPARE(run({"size", path, "--limit", "colour=red"}).code, 2);
+        QCOMPARE(run({"size", path, "--limit", "volts=many"}).code, 2);
+        QCOMPARE(run({"size", path, "--have", m_dir.filePath(QStringLiteral("none.csv"))}).code, 2);
+        const auto why = run({"why", path, "--axis", "X", "--with", "motor=57 mm, 1.9", "--with", "screw=1605",
+                              "--with", "reduction=direct", "--json"});
+        const auto w = Json::parse(why.out.toStdString());
+        QVERIFY(w["holds"].is_boolean() && w["name"].get<std::string>().find("1605") != std::string::npos);
+        QCOMPARE(run({"why", path, "--axis", "X", "--with", "banana"}).code, 2);
+    }
+    void mendsAreListedAndApplied() {
+        const auto r = run({"mend", job, "--axis", "X", "--json"});
+        QVERIFY2(r.code == 0, r.err);
+        const auto x = Json::parse(r.out.toStdString())["axes"]["X"];
+        int number = 0;
+        Json chosen;
+        std::string code;
+        for (const auto &f : x)
+            for (const auto &m : f["mends"]) {
+                QVERIFY(!m["words"].get<std::string>().empty() && !m["patch"].empty() && m["breaks"].is_number());
+                if (chosen.is_null()) ++number;
+                if (chosen.is_null() && m["verdict"] == "holds" && m["breaks"] == 0) {
+                    chosen = m;
+                    code = f["id"];
+                }
+            }
+        QVERIFY(!chosen.is_null());
+        const auto out = m_dir.filePath(QStringLiteral("mended.lathewright"));
+        const auto applied = run({"mend", job, "--axis", "X", "--apply", QString::number(number), "-o", out});
+        QVERIFY2(applied.code == 0, applied.err);
+        const auto proved = Json::parse(run({"evaluate", out, "--json"}).out.toStdString());
+        bool holds = false;
+        for (const auto &f : proved["axes"]["X"]["findings"])
+            holds |= f["id"] == code && f["verdict"] == "holds";
+        QVERIFY2(holds, code.c_str());
+        QCOMPARE(run({"mend", job, "--apply", "9999", "-o", out}).code, 2);
+        QCOMPARE(run({"mend", job, "--apply", "1"}).code, 2);
+    }
 };
 
 LW_TEST(TestCli, "tst_cli")

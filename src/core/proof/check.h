@@ -53,7 +53,23 @@ private:
 // GCC 12 takes the names of a scoped enumeration for shadows of the quantity types; they are not.
 #pragma GCC diagnostic push
 #pragma GCC diagnostic ignored "-Wshadow"
-enum class Lever { Ratio, Belt, Voltage, Rapid, Acceleration, Slot, Brake, Microsteps, Current, Stop };
+enum class Lever {
+    Ratio,
+    Belt,
+    Voltage,
+    Rapid,
+    Acceleration,
+    Slot,
+    Brake,
+    Microsteps,
+    Current,
+    Stop,
+    Teeth,   ///< the same ratio with more teeth
+    Width,   ///< a wider belt
+    Nearer,  ///< the belt nearer the motor's face
+    Preload, ///< of a ball nut
+    Motor    ///< another of the catalogue
+};
 #pragma GCC diagnostic pop
 
 /// What a check is, whatever it is attached to. Words are made only when somebody looks.

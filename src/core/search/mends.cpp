@@ -1,4 +1,5 @@
 #include "search/mends.h"
+#include "search/space.h"
 #include "proof/checks/limits.h"
 #include "proof/words/narrate.h"
 #include "catalogue/catalogue.h"
@@ -141,6 +142,11 @@ private:
     void microsteps();
     void current();
     void crash();
+    void teeth();
+    void widths();
+    void nearer();
+    void preloads();
+    void motors();
 
     MendGround &m_ground;
     const AxisModel &m;
@@ -369,6 +375,100 @@ void Search::current() {
     }
 }
 
+/// The same ratio on larger pulleys: less pull in the belt and on both shafts.
+void Search::teeth() {
+    for (const auto place : beltPlaces()) {
+        const auto &b = *m.stageAs<ToothedBelt>(place);
+        if (!b.toothed() || !b.driver.profile) continue;
+        const auto sold = [&](int z) {
+            const auto &rows = catalogueInUse().pulleys;
+            return std::any_of(rows.begin(), rows.end(), [&](const CataloguePulley &p) {
+                return p.profile == b.driver.profile->name && int(p.teeth) == z;
+            });
+        };
+        int tries = 0;
+        for (int z1 = b.driver.teeth + 1; z1 <= 2 * b.driver.teeth && tries < 6; ++z1) {
+            if (z1 * b.driven.teeth % b.driver.teeth != 0) continue;
+            const int z2 = z1 * b.driven.teeth / b.driver.teeth;
+            if (!sold(z1) || !sold(z2)) continue;
+            const auto belt = bestBelt(b, z1, z2);
+            if (!belt) continue;
+            ++tries;
+            const auto at = [&](const char *key) { return stageKey(place, key); };
+            attempt("Pulleys " + std::to_string(z1) + ":" + std::to_string(z2) + ", the same ratio, and belt " +
+                        lengthText(belt->teeth * b.driver.profile->pitch) + " make it",
+                    {{at("driver/teeth"), typed(std::to_string(z1))},
+                     {at("driven/teeth"), typed(std::to_string(z2))},
+                     {at("code"), beltCode(*b.driver.profile, belt->teeth, widthFor(b))},
+                     {at("centre_mm"), typed(numberText(belt->centre * 1e3, 5) + "mm")}});
+        }
+    }
+}
+
+void Search::widths() {
+    for (const auto place : beltPlaces()) {
+        const auto &b = *m.stageAs<ToothedBelt>(place);
+        if (!b.driver.profile || b.beltTeeth() < 1) continue;
+        for (const double w : usualWidths(b.driver.profile->name)) {
+            if (w <= widthFor(b)) continue;
+            const auto at = [&](const char *key) { return stageKey(place, key); };
+            std::vector<Patch> p{{at("code"), beltCode(*b.driver.profile, b.beltTeeth(), w)}};
+            for (const char *side : {"driver", "driven"}) {
+                p.push_back({at(side) + "/belt_width_mm", typed(numberText(w, 4) + "mm", "catalogue")});
+                p.push_back({at(side) + "/face_width_mm", typed(numberText(w + 6, 4) + "mm", "catalogue")});
+            }
+            attempt("A belt " + numberText(w, 4) + "\u00a0mm wide, with its pulleys, makes it", std::move(p));
+        }
+    }
+}
+
+/// The belt pulls less on a shaft it runs close to; its own half width and a hair must stay clear of the face.
+void Search::nearer() {
+    const auto *b = m.stageAs<ToothedBelt>(0);
+    if (!b || !b->offFace.known()) return;
+    const double least = widthFor(*b) / 2 + 3, now = b->offFace.v * 1e3;
+    for (const double share : {0.75, 0.5, 0.0}) {
+        const double off = std::ceil(least + share * (now - least));
+        if (off < now - 0.5)
+            attempt("The belt " + numberText(off, 3) + "\u00a0mm from the motor's face makes it",
+                    {{stageKey(0, "from_face_mm"), typed(numberText(off, 4) + "mm")}});
+    }
+}
+
+/// Up to a tenth of the rating: more takes the nut's life. Common practice.
+void Search::preloads() {
+    if (!m.ballScrew() || !m.screw().dynamicRating.known()) return;
+    for (const double share : {0.03, 0.05, 0.07, 0.1}) {
+        const double force = std::floor(share * m.screw().dynamicRating.v / 10) * 10;
+        if (force > m.screw().preload.v * 1.01)
+            attempt("Preload of " + numberText(force, 4) + "\u00a0N, " + numberText(share * 100, 2) +
+                        "\u00a0% of the nut's rating, makes it",
+                    {{d + "nut/preload_N", typed(numberText(force, 5) + "N")}});
+    }
+}
+
+/// Another motor of the catalogue on the same drive and supply: the cheapest that could do, and what fits the drive.
+void Search::motors() {
+    const auto &now = m.stepper();
+    if (!now.holding.known()) return;
+    std::vector<const CatalogueMotor *> rows;
+    for (const auto &c : catalogueInUse().motors)
+        if (c.encoder == now.closedLoop && !c.shaftBothEnds && c.holding > 0.7 * now.holding.v &&
+            c.holding < 3 * now.holding.v &&
+            !(now.face.known() && std::fabs(c.face - now.face.v * 1e3) < 1 &&
+              std::fabs(c.holding / now.holding.v - 1) < 0.02 && std::fabs(c.current / now.rated.v - 1) < 0.02))
+            rows.push_back(&c);
+    std::stable_sort(rows.begin(), rows.end(), [](auto *a, auto *b) { return a->price < b->price; });
+    const std::size_t step = std::max<std::size_t>(1, rows.size() / 8); // eight of them, over the whole range
+    for (std::size_t k = 0; k < rows.size(); k += step) {
+        auto p = motorPatches(d, *rows[k]);
+        const double peak = std::floor(std::min(m.drive.peak.v, std::sqrt(2.0) * rows[k]->current) * 10 + 1e-9) / 10;
+        p.push_back({d + "drive/current_A", typed(numberText(peak, 3) + "A")});
+        p.push_back({d + "drive/current_kind", "peak"});
+        attempt(rows[k]->name + " makes it", std::move(p));
+    }
+}
+
 std::vector<Mend> Search::run() {
     for (const auto lever : m_finding.check->levers) {
         switch (lever) {
@@ -382,6 +482,11 @@ std::vector<Mend> Search::run() {
         case Lever::Microsteps: microsteps(); break;
         case Lever::Current: current(); break;
         case Lever::Stop: crash(); break;
+        case Lever::Teeth: teeth(); break;
+        case Lever::Width: widths(); break;
+        case Lever::Nearer: nearer(); break;
+        case Lever::Preload: preloads(); break;
+        case Lever::Motor: motors(); break;
         }
     }
     std::stable_sort(m_mends.begin(), m_mends.end(), [](const Mend &a, const Mend &b) {

@@ -15,28 +15,10 @@ Json typed(double value, const char *unit, const char *standing = "catalogue") {
     return {{"typed", numberText(value, 6) + unit}, {"standing", standing}};
 }
 
-/// The entries that a motor with its drive and supply fills; what was known of another motor is not known of this one.
+/// The entries that a motor with its drive and supply fills.
 std::vector<Patch> trainPatches(const std::string &d, const std::string &supplyId, const CatalogueMotor &c,
                                 const CatalogueDrive &drive, const CatalogueSupply &supply, double peak) {
-    std::vector<Patch> p;
-    const auto put = [&](const char *key, double v, const char *unit) { p.push_back({d + key, typed(v, unit)}); };
-    put("motor/face_mm", c.face, "mm");
-    put("motor/holding_torque_Nm", c.holding, " N m");
-    put("motor/rated_current_A", c.current, "A");
-    put("motor/resistance_ohm", c.resistance, "ohm");
-    put("motor/inductance_mH", c.inductance, "mH");
-    put("motor/rotor_inertia_kgm2", c.inertia, " g cm2");
-    put("motor/body_length_mm", c.body, "mm");
-    put("motor/bolt_square_mm", c.boltSquare, "mm");
-    put("motor/pilot_mm", c.pilot, "mm");
-    put("motor/shaft_length_mm", c.shaftLength, "mm");
-    p.push_back({d + "motor/shaft", numberText(c.shaft, 5) + " h6"});
-    p.push_back({d + "motor/kind", c.encoder ? "stepper_closed" : "stepper_open"});
-    p.push_back({d + "motor/torque_convention", "two_phases_on"});
-    // what was known of another motor is not known of this one
-    for (const char *key : {"motor/detent_torque_Nm", "motor/step_angle_deg", "motor/usable_speed_rpm",
-                            "motor/radial_load_N", "motor/radial_load_at_mm", "motor/front_bearing_mm"})
-        p.push_back({d + key, nullptr});
+    auto p = motorPatches(d, c);
     const auto set = [&](const std::string &place, Json v) { p.push_back({place, std::move(v)}); };
     set(d + "drive/volt_limit_V", typed(drive.voltsMost, "V"));
     set(d + "drive/pulse_high_us", drive.pulseHigh > 0 ? typed(drive.pulseHigh, "us") : Json(nullptr));
@@ -429,6 +411,29 @@ void Builder::screws() {
     }
 }
 } // namespace
+
+std::vector<Patch> motorPatches(const std::string &d, const CatalogueMotor &c) {
+    std::vector<Patch> p;
+    const auto put = [&](const char *key, double v, const char *unit) { p.push_back({d + key, typed(v, unit)}); };
+    put("motor/face_mm", c.face, "mm");
+    put("motor/holding_torque_Nm", c.holding, " N m");
+    put("motor/rated_current_A", c.current, "A");
+    put("motor/resistance_ohm", c.resistance, "ohm");
+    put("motor/inductance_mH", c.inductance, "mH");
+    put("motor/rotor_inertia_kgm2", c.inertia, " g cm2");
+    put("motor/body_length_mm", c.body, "mm");
+    put("motor/bolt_square_mm", c.boltSquare, "mm");
+    put("motor/pilot_mm", c.pilot, "mm");
+    put("motor/shaft_length_mm", c.shaftLength, "mm");
+    p.push_back({d + "motor/shaft", numberText(c.shaft, 5) + " h6"});
+    p.push_back({d + "motor/kind", c.encoder ? "stepper_closed" : "stepper_open"});
+    p.push_back({d + "motor/torque_convention", "two_phases_on"});
+    // what was known of another motor is not known of this one
+    for (const char *key : {"motor/detent_torque_Nm", "motor/step_angle_deg", "motor/usable_speed_rpm",
+                            "motor/radial_load_N", "motor/radial_load_at_mm", "motor/front_bearing_mm"})
+        p.push_back({d + key, nullptr});
+    return p;
+}
 
 SizeSpace sizeSpace(const Json &project, const std::string &axis, const std::string &design, const Catalogue &catalogue,
                     const std::set<std::string> &have) {

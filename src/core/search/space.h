@@ -70,6 +70,9 @@ struct Candidate {
     std::size_t train = 0, reduction = 0, screw = 0;
     auto operator<=>(const Candidate &) const = default;
 };
+/// The entries of a design (its pointer ends in a slash) that a motor of the catalogue fills; what was known of another
+/// motor is not known of this one.
+[[nodiscard]] std::vector<Patch> motorPatches(const std::string &designPointer, const CatalogueMotor &c);
 /// Puts a choice's part into a model that is used over and over; the order does not matter, but the seat of the last
 /// stage follows the screw: screw after reduction.
 void putTrain(AxisModel &m, const TrainChoice &c);

@@ -2,6 +2,7 @@
 #include "machine/chain_edits.h"
 #include "proof/words/narrate.h"
 #include "catalogue/catalogue.h"
+#include "search/space.h"
 #include "shop/parts.h"
 #include "app/widgets.h"
 #include "app/window/files.h"
@@ -246,24 +247,7 @@ void DrivePage::setBelt(std::size_t stage, int teeth, double centre) {
 void DrivePage::pickMotor(int index) {
     if (index < 1 || index > int(catalogueInUse().motors.size())) return;
     const auto &c = catalogueInUse().motors[std::size_t(index - 1)];
-    const std::string d = absolute(u"design/"_s).toStdString();
-    std::vector<Patch> p;
-    auto put = [&](const char *key, double value, const char *unit) {
-        p.push_back({d + key, {{"typed", numberText(value, 6) + unit}, {"standing", "catalogue"}}});
-    };
-    put("motor/face_mm", c.face, "mm");
-    put("motor/holding_torque_Nm", c.holding, " N m");
-    put("motor/rated_current_A", c.current, "A");
-    put("motor/resistance_ohm", c.resistance, "ohm");
-    put("motor/inductance_mH", c.inductance, "mH");
-    put("motor/rotor_inertia_kgm2", c.inertia, " g cm2");
-    put("motor/body_length_mm", c.body, "mm");
-    put("motor/bolt_square_mm", c.boltSquare, "mm");
-    put("motor/pilot_mm", c.pilot, "mm");
-    put("motor/shaft_length_mm", c.shaftLength, "mm");
-    p.push_back({d + "motor/shaft", numberText(c.shaft, 5) + " h6"});
-    if (m_session->at(d + "motor/kind").is_null()) p.push_back({d + "motor/kind", "stepper_open"});
-    p.push_back({d + "motor/torque_convention", "two_phases_on"});
+    auto p = motorPatches(absolute(u"design/"_s).toStdString(), c);
     m_session->apply({std::move(p), u"motor: "_s + QString::fromStdString(c.name)});
     m_catalogue->setCurrentIndex(0);
 }

@@ -158,7 +158,8 @@ void smallestStepSteps(const AxisScope &a, Steps &w) {
 }
 
 // More current would help too, but it warms the motor, and warmth is not judged yet: not offered here.
-const std::initializer_list<Lever> torqueLevers = {Lever::Ratio, Lever::Voltage, Lever::Rapid, Lever::Acceleration};
+const std::initializer_list<Lever> torqueLevers = {Lever::Ratio, Lever::Voltage, Lever::Rapid, Lever::Acceleration,
+                                                   Lever::Motor};
 /// Torque is one check under two codes: open loop and closed are judged by other rails.
 Check torqueCheck(std::string_view code, std::string_view title, std::string_view advice) {
     return {.code = code,
@@ -177,8 +178,7 @@ Check torqueCheck(std::string_view code, std::string_view title, std::string_vie
 }
 
 const AxisCheck motorChecksList[] = {
-    {torqueCheck("C01", "Torque",
-                 "Above the speed where the torque falls more volts help, below it more reduction."),
+    {torqueCheck("C01", "Torque", "Above the speed where the torque falls more volts help, below it more reduction."),
      [](const AxisScope &a, Rows &rows) { torqueRows(a, rows, false); }},
     {torqueCheck("C02", "Torque, closed loop",
                  "Above the speed where the torque falls less speed helps, below it more reduction."),
@@ -277,7 +277,7 @@ const AxisCheck motorChecksList[] = {
                          J.value(), Dm::Inertia, "gcm2");
               }
           },
-      .levers = {Lever::Ratio}},
+      .levers = {Lever::Ratio, Lever::Motor}},
      [](const AxisScope &a, Rows &rows) {
          rows.add(marginRow(loadInertiaAtMotor(a.s.chain).value(), a.m.stepper().rotor.v, 0.1, 0.2));
      }},
@@ -338,7 +338,7 @@ const AxisCheck motorChecksList[] = {
           [](const AxisScope &a, const Finding &f, Steps &w) {
               if (const auto *p = pointOf(a, f)) torqueSteps(a, *p, suddenLoad(a.m, *p), 1, w);
           },
-      .levers = {Lever::Ratio, Lever::Acceleration}},
+      .levers = {Lever::Ratio, Lever::Acceleration, Lever::Motor}},
      [](const AxisScope &a, Rows &rows) { // acceleration and cut arriving together, open loop
          if (a.m.stepper().closedLoop) return;
          Finding worstRow;

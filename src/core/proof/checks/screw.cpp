@@ -295,7 +295,8 @@ const AxisCheck screwChecksList[] = {
           [](const AxisScope &a, const Finding &f, Steps &w) {
               w.step("Preload is gone at", "F_0", "2*sqrt(2)*F_pr",
                      {term("F_pr", "preload", a.m.screw().preload, Dm::Force, "N")}, f.capacity, Dm::Force, "N");
-          }},
+          },
+      .levers = {Lever::Preload}},
      [](const AxisScope &a, Rows &rows) {
          const auto &m = a.m;
          if (m.wheel() || !m.ballScrew() || !(m.screw().preload.v > 0)) return;
@@ -319,7 +320,8 @@ const AxisCheck screwChecksList[] = {
               return mm(f.demand, 2) + " is lost at reversal of " + mm(f.capacity, 2) + " wished.";
           },
       .why = reversalMarks,
-      .work = lostMotionSteps},
+      .work = lostMotionSteps,
+      .levers = {Lever::Preload}},
      [](const AxisScope &a, Rows &rows) {
          if (!a.m.wheel() && (!a.m.keepsScrew || a.m.ballScrew()))
              rows.add(upperRow(a.s.lostMotion, a.m.lostTarget.v * 0.5, a.m.lostTarget.v));

@@ -356,7 +356,7 @@ const StageCheck<ToothedBelt> toothedBeltChecksList[] = {
                      Dm::Force, "N");
               w.assume("Pull and tooth shear lumped; the belt maker's own table overrides it.");
           },
-      .levers = {Lever::Ratio}},
+      .levers = {Lever::Ratio, Lever::Teeth, Lever::Width, Lever::Current}},
      [](const Scope &b, Rows &rows) {
          if (!fits(b)) return;
          const auto &forces = b.work.forces;
@@ -407,7 +407,8 @@ const StageCheck<ToothedBelt> toothedBeltChecksList[] = {
               w.step("Tight side", "T_1", "T_i + F_e/2",
                      {newtonTerm("T_i", "at rest", workOf(a, f).forces.install.value()), pullTerm(a, f)}, f.demand,
                      Dm::Force, "N");
-          }},
+          },
+      .levers = {Lever::Teeth, Lever::Width, Lever::Current}},
      [](const Scope &b, Rows &rows) {
          if (!fits(b)) return;
          const bool known = b.work.forcesKnown;
@@ -472,7 +473,8 @@ const StageCheck<ToothedBelt> toothedBeltChecksList[] = {
                       term("e", "half the run-out", a.m.runOut.v / 2, Dm::Length, "mm", a.m.runOut.standing),
                       centreTerm(a, f)},
                      f.demand, Dm::Force, "N");
-          }},
+          },
+      .levers = {Lever::Teeth}},
      [](const Scope &b, Rows &rows) {
          if (!fits(b) || !b.last()) return;
          const auto &w = b.work;
@@ -568,7 +570,8 @@ const StageCheck<ToothedBelt> toothedBeltChecksList[] = {
           [](const AxisScope &, const Finding &f) {
               return "The belt pulls the motor shaft with " + newton(f.demand) + " of " + newton(f.capacity) + ".";
           },
-      .work = shaftPullSteps},
+      .work = shaftPullSteps,
+      .levers = {Lever::Teeth, Lever::Nearer}},
      [](const Scope &b, Rows &rows) {
          if (b.first()) rows.add(marginRow(b.work.shaftLoad, b.s.shaftAllowed, 1, 1.25));
      }},
@@ -592,7 +595,8 @@ const StageCheck<ToothedBelt> toothedBeltChecksList[] = {
                      {term("s_b", "bending, notch counted", bending, Dm::Pressure, "N/mm2"),
                       term("s_t", "torsion, notch counted", torsion, Dm::Pressure, "N/mm2")},
                      f.demand, Dm::Pressure, "N/mm2");
-          }},
+          },
+      .levers = {Lever::Teeth, Lever::Nearer, Lever::Motor}},
      [](const Scope &b, Rows &rows) {
          if (b.first()) rows.add(upperRow(bent(b.s) ? b.s.overhung.combined.value() : notKnown, 100e6, 150e6));
      }},
@@ -621,7 +625,8 @@ const StageCheck<ToothedBelt> toothedBeltChecksList[] = {
               else
                   w.step("Tips at the pulley", "phi", "F*a*(2*b + 3*a)/(6*E*pi*d^4/64)",
                          {F, overhangTerm(a, f), bearingsTerm(a), E, shaftTerm(a)}, f.demand);
-          }},
+          },
+      .levers = {Lever::Nearer, Lever::Teeth, Lever::Motor}},
      [](const Scope &b, Rows &rows) {
          if (!b.first()) return;
          const auto &o = b.s.overhung;

@@ -151,10 +151,9 @@ const AxisCheck wayChecksList[] = {
           [](const AxisScope &a, const Finding &f, Steps &w) {
               const auto ways = leadWays(a.m);
               const auto [lo, hi] = std::ranges::minmax(ways);
-              w.step(
-                  "Apart", "d", "(l_hi - l_lo)/l_hi",
-                  {term("l_hi", "by one way", hi, Dm::Lead, "mm"), term("l_lo", "by another", lo, Dm::Lead, "mm")},
-                  f.demand);
+              w.step("Apart", "d", "(l_hi - l_lo)/l_hi",
+                     {term("l_hi", "by one way", hi, Dm::Lead, "mm"), term("l_lo", "by another", lo, Dm::Lead, "mm")},
+                     f.demand);
           }},
      [](const AxisScope &a, Rows &rows) {
          const auto &m = a.m;
@@ -162,8 +161,7 @@ const AxisCheck wayChecksList[] = {
          if (const auto ways = leadWays(m); ways.size() >= 2) {
              const auto [lo, hi] = std::ranges::minmax(ways);
              rows.add(upper((hi - lo) / hi, leadLimits));
-         }
-         else if (!m.wheel())
+         } else if (!m.wheel())
              rows.add(unlessUnmeasured(false, upper(notKnown, leadLimits)));
      }},
     {{.code = "S5",
@@ -369,9 +367,7 @@ const AxisCheck wayChecksList[] = {
                   Asks &asks) { asks.ask(m.runOut.known(), "run-out of the screw end"); },
       .say = [](const AxisScope &,
                 const Finding &f) { return "The pulley seat swings by " + mm(f.demand, 2) + " a turn."; },
-      .why = [](const AxisScope &, const Finding &) -> std::string {
-          return "Tension and position swing each turn.";
-      },
+      .why = [](const AxisScope &, const Finding &) -> std::string { return "Tension and position swing each turn."; },
       .work =
           [](const AxisScope &a, const Finding &f, Steps &w) {
               w.step("Swing of the seat", "t", "t_s",
