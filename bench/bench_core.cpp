@@ -2,9 +2,13 @@
 #include "duty/program_duty.h"
 #include "machine/project_file.h"
 #include "proof/doubt/doubt.h"
+#include "machine/new_axis.h"
+#include "search/draws.h"
 #include "search/mends.h"
+#include "search/size.h"
 #include "proof/words/working.h"
 #include <benchmark/benchmark.h>
+#include <chrono>
 #include <fstream>
 #include <sstream>
 
@@ -35,6 +39,28 @@ void evaluateAgain(benchmark::State &state) {
         lw::evaluate(m, e);
         benchmark::DoNotOptimize(e.findings.data());
     }
+}
+/// The whole shipped catalogue for the X of a bench mill nobody has measured.
+void sizeFreshAxis(benchmark::State &state) {
+    const auto job = lw::patched(nlohmann::json::object(), lw::setUpMachine("bench_mill"));
+    std::uint64_t tried = 0;
+    double early = 0;
+    for (auto _ : state) {
+        const auto from = std::chrono::steady_clock::now();
+        const auto space = lw::sizeSpace(job, "X", "A", lw::shippedCatalogue());
+        lw::SizeWatch watch;
+        watch.early = [&](const lw::SizeResult &) {
+            early = std::chrono::duration<double>(std::chrono::steady_clock::now() - from).count();
+        };
+        tried += lw::sizeAxis(space, {}, lw::shippedCatalogue(), &watch, 2)->tried;
+    }
+    state.counters["designs/s"] = benchmark::Counter(double(tried), benchmark::Counter::kIsRate);
+    state.counters["proposals after s"] = early;
+}
+void drawOneDesign(benchmark::State &state) {
+    const auto m = lw::readAxis(demo(), "X", "A");
+    for (auto _ : state)
+        benchmark::DoNotOptimize(lw::sureness(m, 1000));
 }
 void evaluateTorqueOnly(benchmark::State &state) {
     const auto m = lw::readAxis(demo(), "X", "A");
@@ -99,6 +125,8 @@ BENCHMARK(machineOfFiveAxes)->Unit(benchmark::kMicrosecond);
 BENCHMARK(evaluateAxis)->Unit(benchmark::kMicrosecond);
 BENCHMARK(readOneAxis)->Unit(benchmark::kMicrosecond);
 BENCHMARK(evaluateAgain);
+BENCHMARK(sizeFreshAxis)->Unit(benchmark::kMillisecond)->Iterations(1)->UseRealTime();
+BENCHMARK(drawOneDesign)->Unit(benchmark::kMillisecond);
 BENCHMARK(evaluateTorqueOnly);
 BENCHMARK(proveAxisWithDoubt)->Unit(benchmark::kMicrosecond);
 BENCHMARK(mendsOfOneFinding)->Unit(benchmark::kMillisecond);

@@ -454,7 +454,8 @@ void BoardPage::refreshBelow() {
                             : QString();
     m_ready->setText(
         fails == 1 ? u"Not ready to order: one fix first"_s
-        : fails    ? u"Not ready to order: %1 fixes first%2"_s.arg(fails).arg(all)
+        : fails    ? (all.isEmpty() ? u"Not ready to order: %1 fixes first"_s.arg(fails)
+                                    : u"Not ready: %1 fixes first%2"_s.arg(fails).arg(all))
         : open ? (open == 1 ? u"Next: choose a design for one axis"_s : u"Next: choose designs for %1 axes"_s.arg(open))
         : unknown ? u"Measure first: %1 not known"_s.arg(unknown)
         : watch   ? u"May be ordered; %1 to watch"_s.arg(watch)

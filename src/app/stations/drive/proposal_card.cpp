@@ -35,7 +35,7 @@ std::vector<std::pair<QString, QString>> linesOf(const Proposal &p) {
 
 ProposalCard::ProposalCard(int index, QWidget *parent) : QWidget(parent), m_index(index) {
     setObjectName(u"proposal%1"_s.arg(index));
-    setMinimumHeight(300);
+    setMinimumHeight(262);
     setMaximumHeight(380);
     setMinimumWidth(190);
     setCursor(Qt::PointingHandCursor);
@@ -120,8 +120,9 @@ void ProposalCard::paintEvent(QPaintEvent *) {
     p.setFont(face(13));
     p.setPen(t.ink2);
     const double room = width() - 18 - priceWidth - after;
-    p.drawText(QRectF(after, y + 2, room, 24), Qt::AlignLeft | Qt::AlignVCenter,
-               QFontMetrics(p.font()).elidedText(text(m_proposal.at).toLower(), Qt::ElideRight, int(room)));
+    if (room > 44)
+        p.drawText(QRectF(after, y + 2, room, 24), Qt::AlignLeft | Qt::AlignVCenter,
+                   QFontMetrics(p.font()).elidedText(text(m_proposal.at).toLower(), Qt::ElideRight, int(room)));
     y += 30;
     for (const auto &[name, value] : lines) {
         p.setPen(QPen(t.rule, 1));
@@ -131,7 +132,7 @@ void ProposalCard::paintEvent(QPaintEvent *) {
         p.drawText(QRectF(12, y, width() - 24, 20), Qt::AlignLeft | Qt::AlignVCenter, name);
         p.setFont(face(13, true));
         p.setPen(t.ink);
-        const double left = 24 + QFontMetricsF(face(13)).horizontalAdvance(name);
+        const double left = 16 + QFontMetricsF(face(13)).horizontalAdvance(name);
         p.drawText(QRectF(left, y, width() - 12 - left, 20), Qt::AlignRight | Qt::AlignVCenter,
                    QFontMetrics(p.font()).elidedText(value, Qt::ElideRight, int(width() - 12 - left)));
         y += 20;

@@ -11,7 +11,7 @@ using Cloud = SizeResult::Cloud;
 SizeChart::SizeChart(QWidget *parent) : QWidget(parent) {
     setObjectName(u"sizeChart"_s);
     setAccessibleName(u"Worst margin of every design tried, over its price"_s);
-    setMinimumHeight(180);
+    setMinimumHeight(140);
 }
 void SizeChart::refresh(std::shared_ptr<const SizeResult> result, double budget, double must, double wanted,
                         const QString &currency, int chosen) {
