@@ -137,6 +137,38 @@ private slots:
         for (const auto &p : result().proposals)
             QVERIFY(p.model->keepsScrew);
     }
+    void everyPartHasItsOthers() {
+        fresh("bench_mill", "X");
+        QTest::keyClick(m_window.get(), Qt::Key_Return); // takes the first
+        QCOMPARE(drive()->shown(), DrivePage::View::Chain);
+        auto *picker = m_window->findChild<PartPicker *>(u"partPicker"_s);
+        const auto before = m_session->project();
+        for (int part = 1; part <= 4; ++part) {
+            drive()->pick(part);
+            QTest::keyClick(m_window.get(), Qt::Key_F2);
+            if (!picker->isVisible()) continue; // the slide
+            QVERIFY(picker->table()->model()->rowCount() > 0);
+            QTest::keyClick(picker, Qt::Key_Escape);
+            QVERIFY(!picker->isVisible());
+            QVERIFY(m_session->project() == before); // left as it was
+        }
+        drive()->pick(1);
+        auto *others = m_window->findChild<QPushButton *>(u"others"_s);
+        QVERIFY(others && others->isVisible());
+        QTest::mouseClick(others, Qt::LeftButton);
+        QVERIFY(picker->isVisible());
+        auto *words = picker->findChild<QLineEdit *>(u"pickWords"_s);
+        QTest::keyClicks(words, u"no such motor"_s);
+        QVERIFY(picker->findChild<QLabel *>(u"pickSays"_s)->text().contains(u"Nothing sold"_s));
+        words->clear();
+        const int rows = picker->table()->model()->rowCount();
+        QTest::keyClick(words, Qt::Key_Down);
+        QTest::keyClick(words, Qt::Key_Return);
+        QVERIFY(!picker->isVisible() && rows > 1);
+        QVERIFY(m_session->project() != before);
+        QTest::keyClick(m_window.get(), Qt::Key_Z, Qt::ControlModifier);
+        QVERIFY(m_session->project()["axes"] == before["axes"]);
+    }
     // Nothing chosen is no error: board and proof speak of the next step, not of what is missing.
     void nothingChosenIsNoError() {
         m_session->apply({setUpMachine("bench_mill"), u"machine"_s});

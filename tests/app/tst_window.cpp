@@ -388,8 +388,14 @@ private slots:
         m_window->showStation(StationId::Drive);
         QTest::keyClick(m_window.get(), Qt::Key_V); // from what is proposed to the chain
         QVERIFY(headline().contains(u"Nothing chosen"_s));
-        auto *box = m_window->findChild<QComboBox *>(u"catalogue"_s);
-        emit box->activated(4);
+        QTest::keyClick(m_window.get(), Qt::Key_F2);
+        auto *picker = m_window->findChild<PartPicker *>(u"partPicker"_s);
+        QVERIFY(picker && picker->isVisible());
+        auto *words = picker->findChild<QLineEdit *>(u"pickWords"_s);
+        QTest::keyClicks(words, u"57 mm, 1.9"_s);
+        QTest::keyClick(words, Qt::Key_Down);
+        QTest::keyClick(words, Qt::Key_Return);
+        QVERIFY(!picker->isVisible());
         QVERIFY(m_session->proved("X").model.stepper().holding.known());
         QCOMPARE(m_session->undoStack()->count(), 2); // axis, motor: one undo each
     }

@@ -5,6 +5,7 @@
 #include "machine/known.h"
 #include "machine/new_axis.h"
 #include "proof/checks/limits.h"
+#include "search/alternatives.h"
 #include "search/draws.h"
 #include "search/size_json.h"
 #include "search/why.h"
@@ -366,10 +367,35 @@ private slots:
         LW_COMPARE_WITHIN(read.faceMm, 60.96, 1e-9); // 2.4 x 25.4
         QVERIFY(read.keepScrew);
     }
+    // Each alternative of a part, taken into the job, is what the list said it would be.
+    void alternativesKeepTheirPromise() {
+        auto shop = test::smallCatalogue(7);
+        const auto job = freshJob("bench_mill", "X", 7);
+        const auto space = sizeSpace(job, "X", "A", shop);
+        const auto r = sizeAxis(space, {}, shop, nullptr, 1);
+        QVERIFY(!r->proposals.empty());
+        const auto taken = patched(job, r->proposals.front().patches);
+        for (const auto what :
+             {Exchanged::Motor, Exchanged::Drive, Exchanged::Supply, Exchanged::Reduction, Exchanged::Screw}) {
+            const auto all = alternatives(taken, "X", "A", shop, what);
+            QVERIFY(!all.empty());
+            for (std::size_t k = 1; k < all.size(); ++k)
+                QVERIFY(all[k - 1].fails <= all[k].fails);
+            for (const auto &a : all) {
+                const auto m = readAxis(patched(taken, a.patches), "X", "A");
+                const auto e = evaluate(m);
+                const auto *worst = worstTorque(e);
+                QVERIFY(worst || !(a.margin == a.margin));
+                if (worst) LW_COMPARE_WITHIN(worst->margin, a.margin, 1e-12);
+                QCOMPARE(holdsByDesign(m, e), a.fails == 0);
+                QVERIFY((a.fails == 0) == a.firstFailure.empty());
+            }
+        }
+    }
     void partsInHandAreUnderstood() {
         const auto rows = rowsNamed(shippedCatalogue(), "a 57 mm 1.9 N·m motor and a 48 V 350 W supply");
         QCOMPARE(rows.size(), std::size_t(2));
-        QCOMPARE(rows[0], std::string("Stepper 57 mm, 1.9 N m"));
+        QCOMPARE(rows[0], std::string("Stepper 57 mm, 1.9 N·m"));
         QCOMPARE(rows[1], std::string("Supply 48 V 350 W"));
         QVERIFY(rowsNamed(shippedCatalogue(), "a 999 mm motor").empty());
         QVERIFY(rowsNamed(shippedCatalogue(), "").empty());

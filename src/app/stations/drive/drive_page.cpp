@@ -2,7 +2,6 @@
 #include "machine/chain_edits.h"
 #include "proof/words/narrate.h"
 #include "catalogue/catalogue.h"
-#include "search/space.h"
 #include "shop/parts.h"
 #include "app/widgets.h"
 #include "app/window/files.h"
@@ -167,16 +166,16 @@ DrivePage::DrivePage(Session *session, QWidget *parent) : StationPage(session, S
     m_opened = new OpenedPart([this](const QString &key, QWidget *host) { return addField(key, {}, host); },
                               [this](FieldWidget *f) { dropField(f); }, this);
     m_opened->setFixedHeight(236);
-    m_catalogue = new QComboBox(m_opened);
-    m_catalogue->setObjectName(u"catalogue"_s);
-    m_catalogue->setAccessibleName(u"Motor from the catalogue"_s);
-    m_catalogue->addItem(u"Catalogue …"_s);
-    for (const auto &c : catalogueInUse().motors)
-        m_catalogue->addItem(QString::fromStdString(c.name) + u", ≈ %1 €"_s.arg(c.price));
-    m_catalogue->setFixedWidth(130);
-    m_catalogue->view()->setMinimumWidth(260);
-    connect(m_catalogue, &QComboBox::activated, this, &DrivePage::pickMotor);
-    m_opened->setChooser(m_catalogue, ChainPartKind::Motor);
+    auto *others = makeButton(u"Others … (F2)"_s, u"others"_s, m_opened);
+    others->setToolTip(u"The others of this part: what each would do on this axis, and what it costs."_s);
+    connect(others, &QPushButton::clicked, this, &DrivePage::openPicker);
+    m_opened->setChooser(others,
+                         {ChainPartKind::Motor, ChainPartKind::Coupling, ChainPartKind::Driver, ChainPartKind::Belt,
+                          ChainPartKind::Driven, ChainPartKind::Bearings, ChainPartKind::FinalElement});
+    m_picker = new PartPicker(session, this);
+    connect(m_picker, &PartPicker::took, this, [this](const QString &name, const std::vector<Patch> &patches) {
+        m_session->apply({patches, u"part: "_s + name});
+    });
     left->addWidget(m_opened);
     h->addLayout(left, 1);
 
@@ -244,12 +243,16 @@ void DrivePage::setBelt(std::size_t stage, int teeth, double centre) {
          u"belt:"_s + QString::fromStdString(at)});
 }
 
-void DrivePage::pickMotor(int index) {
-    if (index < 1 || index > int(catalogueInUse().motors.size())) return;
-    const auto &c = catalogueInUse().motors[std::size_t(index - 1)];
-    auto p = motorPatches(absolute(u"design/"_s).toStdString(), c);
-    m_session->apply({std::move(p), u"motor: "_s + QString::fromStdString(c.name)});
-    m_catalogue->setCurrentIndex(0);
+void DrivePage::openPicker() {
+    const auto *part = current();
+    if (!part) return;
+    switch (part->kind) {
+    case ChainPartKind::Motor: return m_picker->open(m_axis, {Exchanged::Motor, Exchanged::Drive, Exchanged::Supply});
+    case ChainPartKind::Bearings:
+    case ChainPartKind::FinalElement: return m_picker->open(m_axis, {Exchanged::Screw});
+    case ChainPartKind::Slide: return emit said(u"The slide is the machine's own."_s);
+    default: return m_picker->open(m_axis, {Exchanged::Reduction});
+    }
 }
 
 const ChainPart *DrivePage::current() const {
@@ -433,6 +436,10 @@ bool DrivePage::handleKey(QKeyEvent *e) {
         return true;
     }
     if (shown() == View::Sizing) return m_sizing->handleKey(e);
+    if (e->key() == Qt::Key_F2) {
+        openPicker();
+        return true;
+    }
     if (editChain(e)) return true;
     const auto *part = current();
     if (!part) return false;

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "app/stations/drive/opened_part.h"
+#include "app/stations/drive/part_picker.h"
 #include "app/stations/drive/parts_strip.h"
 #include "app/stations/drive/sizing_view.h"
 #include "app/stations/proof/ledger.h"
@@ -68,8 +69,8 @@ public:
     [[nodiscard]] QString hint() const override {
         if (shown() == View::Sizing)
             return QStringLiteral("Enter takes the design   arrows other proposal   ? why not   V chain");
-        return QStringLiteral("V sizing   , . part   arrows 0.1 mm   drag the motor pulley   Ctrl+D adds a stage   "
-                              "Shift+Del takes it out   Alt+arrows move it   Ctrl+B tries another design");
+        return QStringLiteral("V sizing   , . part   F2 others   arrows 0.1 mm   Ctrl+D adds a stage   "
+                              "Shift+Del takes it out   Alt+arrows move it");
     }
     [[nodiscard]] QString rightText() const override {
         return shown() == View::Sizing ? m_sizing->rightText() : m_view->scales();
@@ -88,7 +89,7 @@ protected:
 private:
     void setBelt(std::size_t stage, int teeth, double centre);
     void setCentre(std::size_t stage, double centre, int decimals);
-    void pickMotor(int index);
+    void openPicker();
     void fillSideBySide(const ProvedAxis &proved);
     void sayHeadline(const ProvedAxis &proved);
     QStackedWidget *m_stack = nullptr;
@@ -102,7 +103,7 @@ private:
     PartsStrip *m_strip;
     OpenedPart *m_opened;
     std::vector<ChainPart> m_parts;
-    QComboBox *m_catalogue;
+    PartPicker *m_picker;
     Ledger *m_ledger;
     QTableWidget *m_sides;
     int m_part = 1;

@@ -66,9 +66,9 @@ OpenedPart::OpenedPart(MakeField make, DropField drop, QWidget *parent)
     v->addLayout(body, 1);
 }
 
-void OpenedPart::setChooser(QWidget *chooser, ChainPartKind kind) {
+void OpenedPart::setChooser(QWidget *chooser, std::vector<ChainPartKind> kinds) {
     m_chooser = chooser;
-    m_chooserFor = kind;
+    m_chooserFor = std::move(kinds);
     static_cast<QHBoxLayout *>(static_cast<QVBoxLayout *>(layout())->itemAt(0)->layout())->addWidget(chooser);
 }
 
@@ -123,7 +123,8 @@ void OpenedPart::open(const ChainPart &part, const std::vector<ChainPart> &parts
     }
     m_name->setText(text(part.name));
     m_figures->setText(text(figuresOf(part, m, s)));
-    if (m_chooser) m_chooser->setVisible(part.kind == m_chooserFor);
+    if (m_chooser)
+        m_chooser->setVisible(std::find(m_chooserFor.begin(), m_chooserFor.end(), part.kind) != m_chooserFor.end());
     showFindings(parts, proved);
     QWidget::update();
 }

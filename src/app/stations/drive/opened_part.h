@@ -22,7 +22,7 @@ public:
     /// Shows a part; its entries are made anew only when another part, or another kind of it, is opened.
     void open(const ChainPart &part, const std::vector<ChainPart> &parts, const ProvedAxis &proved);
     /// Room in the head for what belongs to the part's choice, a catalogue say.
-    void setChooser(QWidget *chooser, ChainPartKind kind);
+    void setChooser(QWidget *chooser, std::vector<ChainPartKind> kinds);
 
 protected:
     void paintEvent(QPaintEvent *) override;
@@ -39,7 +39,7 @@ private:
     QGridLayout *m_layout;
     QLabel *m_name, *m_figures, *m_findings;
     QWidget *m_chooser = nullptr;
-    ChainPartKind m_chooserFor = ChainPartKind::Motor;
+    std::vector<ChainPartKind> m_chooserFor;
 };
 
 } // namespace lw

@@ -1,0 +1,159 @@
+#include "app/stations/drive/part_picker.h"
+#include "app/entries/cells.h"
+#include "app/widgets.h"
+#include "app/window/files.h"
+#include "proof/words/narrate.h"
+#include "units/plain_number.h"
+#include <QButtonGroup>
+#include <cmath>
+
+namespace lw {
+using namespace Qt::StringLiterals;
+
+namespace {
+QString kindWord(Exchanged kind) {
+    switch (kind) {
+    case Exchanged::Motor: return u"Motor"_s;
+    case Exchanged::Drive: return u"Drive"_s;
+    case Exchanged::Supply: return u"Supply"_s;
+    case Exchanged::Reduction: return u"Reduction"_s;
+    case Exchanged::Screw: return u"Screw"_s;
+    }
+    return {};
+}
+/// Every word stands in the name, or is a need: "at least 4 N·m", "bore 14".
+bool meets(const Alternative &a, const QString &words) {
+    const QString name = text(a.name);
+    const auto asked = words.simplified();
+    if (asked.startsWith(u"at least "_s)) { // the first figure of the name in that unit
+        static const QRegularExpression figure(u"([0-9.]+)\\s*(\\S.*)$"_s);
+        const auto m = figure.match(asked.mid(9));
+        if (!m.hasMatch()) return true;
+        const QString unit = QRegularExpression::escape(m.captured(2).trimmed()).replace(u"\\·"_s, u".?"_s);
+        const QRegularExpression in(u"([0-9.]+)\\s*"_s + unit, QRegularExpression::CaseInsensitiveOption);
+        const auto have = in.match(name);
+        return have.hasMatch() && have.captured(1).toDouble() >= m.captured(1).toDouble() - 1e-9;
+    }
+    for (const auto &w : asked.split(u' ', Qt::SkipEmptyParts))
+        if (!name.contains(w, Qt::CaseInsensitive)) return false;
+    return true;
+}
+} // namespace
+
+PartPicker::PartPicker(Session *session, QWidget *parent) : QDialog(parent), m_session(session) {
+    setObjectName(u"partPicker"_s);
+    setWindowTitle(u"Others of this part"_s);
+    resize(640, 460);
+    auto *v = new QVBoxLayout(this);
+    auto *row = new QHBoxLayout;
+    m_kinds = new QButtonGroup(this);
+    for (const auto kind :
+         {Exchanged::Motor, Exchanged::Drive, Exchanged::Supply, Exchanged::Reduction, Exchanged::Screw}) {
+        auto *b = makeButton(kindWord(kind), u"pick"_s + kindWord(kind), this);
+        b->setCheckable(true);
+        b->setFocusPolicy(Qt::NoFocus);
+        m_kinds->addButton(b, int(kind));
+        row->addWidget(b);
+    }
+    row->addStretch(1);
+    connect(m_kinds, &QButtonGroup::idClicked, this, [this](int id) { show(Exchanged(id)); });
+    v->addLayout(row);
+    m_words = new QLineEdit(this);
+    m_words->setObjectName(u"pickWords"_s);
+    m_words->setAccessibleName(u"Words the part must have"_s);
+    m_words->setPlaceholderText(u"words, or a need: at least 4 N·m"_s);
+    m_words->installEventFilter(this);
+    connect(m_words, &QLineEdit::textChanged, this, &PartPicker::fill);
+    v->addWidget(m_words);
+    m_model = new CellsModel({u""_s, u"With it, this axis"_s, u"margin"_s, u"price"_s}, this);
+    m_table = new CellsView(m_model, this);
+    m_table->setObjectName(u"pickTable"_s);
+    m_table->setAccessibleName(u"Others of this part"_s);
+    m_table->setWidths({44, 0, 76, 88});
+    connect(m_table, &CellsView::opened, this, &PartPicker::take);
+    v->addWidget(m_table, 1);
+    m_says = makeLabel({}, 13, Ink::Label, false, true, this);
+    m_says->setObjectName(u"pickSays"_s);
+    v->addWidget(m_says);
+}
+
+void PartPicker::open(const std::string &axis, const std::vector<Exchanged> &kinds) {
+    m_axis = axis;
+    m_known.clear();
+    for (auto *b : m_kinds->buttons())
+        b->setVisible(std::find(kinds.begin(), kinds.end(), Exchanged(m_kinds->id(b))) != kinds.end());
+    m_words->clear();
+    show(kinds.front());
+    QDialog::open();
+    m_words->setFocus();
+}
+
+void PartPicker::show(Exchanged kind) {
+    m_kind = kind;
+    m_kinds->button(int(kind))->setChecked(true);
+    if (!m_known.count(kind))
+        m_known[kind] = alternatives(m_session->project(), m_axis, m_session->design(m_axis), catalogueInUse(), kind);
+    fill();
+}
+
+void PartPicker::fill() {
+    const QString currency = text(unitLabel(textAt(m_session->project(), "/currency", "EUR")));
+    std::vector<CellRow> rows;
+    std::size_t holds = 0;
+    const auto &all = m_known[m_kind];
+    for (std::size_t k = 0; k < all.size(); ++k) {
+        const auto &a = all[k];
+        if (!meets(a, m_words->text())) continue;
+        CellRow r;
+        r.id = QString::number(k);
+        Cell mark;
+        mark.mark = a.fails                   ? Verdict::Fails
+                    : !(a.margin == a.margin) ? Verdict::NotKnown
+                    : a.watch                 ? Verdict::Watch
+                                              : Verdict::Holds;
+        Cell name{text(a.name)};
+        name.under = a.fails ? (a.fails > 1 ? u"%1 rows fail: "_s.arg(a.fails) : QString()) + text(a.firstFailure)
+                     : a.at.empty() ? u"what the axis asks is not known"_s
+                                    : u"holds; the least at "_s + text(a.at).toLower();
+        Cell margin{a.margin == a.margin ? text(timesText(a.margin)) : u"?"_s};
+        Cell price{u"≈ "_s + text(numberText(a.price, 4)) + u"\u00a0"_s + currency};
+        margin.right = price.right = margin.bold = true;
+        r.cells = {mark, name, margin, price};
+        rows.push_back(std::move(r));
+        holds += a.fails == 0;
+    }
+    const bool none = rows.empty();
+    m_says->setText(
+        none ? u"Nothing sold is like that."_s
+             : u"%1 of %2 hold. Enter takes the marked one, Esc leaves all as it was."_s.arg(holds).arg(rows.size()));
+    m_model->setRows(std::move(rows));
+    if (!none) m_table->setCurrentId(m_model->rows().front().id);
+}
+
+void PartPicker::take() {
+    bool ok = false;
+    const auto k = m_table->currentId().toUInt(&ok);
+    const auto &all = m_known[m_kind];
+    if (!ok || k >= all.size()) return;
+    const auto chosen = all[k];
+    accept();
+    emit took(text(chosen.name), chosen.patches);
+}
+
+bool PartPicker::eventFilter(QObject *o, QEvent *e) {
+    if (o == m_words && e->type() == QEvent::KeyPress) { // the list is walked from the line
+        auto *k = static_cast<QKeyEvent *>(e);
+        if (k->key() == Qt::Key_Return || k->key() == Qt::Key_Enter) {
+            take();
+            return true;
+        }
+        if (k->key() == Qt::Key_Down || k->key() == Qt::Key_Up || k->key() == Qt::Key_PageDown ||
+            k->key() == Qt::Key_PageUp) {
+            QApplication::sendEvent(m_table, e);
+            return true;
+        }
+    }
+    return QDialog::eventFilter(o, e);
+}
+
+} // namespace lw

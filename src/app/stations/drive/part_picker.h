@@ -1,0 +1,47 @@
+// The others of a part: for this axis as it stands, what each would do and cost. Type to filter, Enter takes.
+#pragma once
+
+#include "search/alternatives.h"
+#include "session/session.h"
+#include <QDialog>
+#include <map>
+
+class QLabel;
+class QLineEdit;
+class QButtonGroup;
+
+namespace lw {
+
+class CellsModel;
+class CellsView;
+
+class PartPicker : public QDialog {
+    Q_OBJECT
+public:
+    PartPicker(Session *session, QWidget *parent);
+    /// @param kinds the first is shown
+    void open(const std::string &axis, const std::vector<Exchanged> &kinds);
+    [[nodiscard]] CellsView *table() const { return m_table; }
+
+signals:
+    void took(const QString &name, const std::vector<lw::Patch> &patches);
+
+protected:
+    bool eventFilter(QObject *o, QEvent *e) override;
+
+private:
+    void show(Exchanged kind);
+    void fill();
+    void take();
+    Session *m_session;
+    std::string m_axis;
+    std::map<Exchanged, std::vector<Alternative>> m_known; ///< worked out since it was opened
+    Exchanged m_kind = Exchanged::Motor;
+    QButtonGroup *m_kinds;
+    QLineEdit *m_words;
+    CellsModel *m_model;
+    CellsView *m_table;
+    QLabel *m_says;
+};
+
+} // namespace lw
