@@ -111,7 +111,7 @@ class TestJob : public WindowFixture {
         for (const auto &[k, v] :
              {std::pair{u"bond_ohm"_s, u"0.05ohm"_s}, {u"supply_V"_s, u"48.1V"_s}, {u"fall_s"_s, u"0"_s}})
             type(c + u"stop_works/"_s + k, v);
-        choose(c + u"stop_works/insulation"_s, u"ok"_s);
+        type(c + u"stop_works/insulation"_s, u"20 MOhm"_s);
         choose(c + u"stop_works/stops_cut"_s, u"yes"_s);
         choose(c + u"stop_works/limits_cut"_s, u"yes"_s);
         QVERIFY(label(u"cardSays"_s).contains(u"Still wanted"_s));

@@ -126,15 +126,23 @@ private:
     void stopWorks() {
         const double bond = value("bond_ohm", "the bond"), supply = value("supply_V", "the supply"),
                      fall = value("fall_s", "the fall below 60 V");
-        const auto insulation = choice("insulation", "the insulation"), stops = choice("stops_cut", "the stops"),
-                   limits = choice("limits_cut", "the limits"),
+        // jobs kept before the figure was asked for have a word there
+        const auto word = choice("insulation", nullptr);
+        const double insulation = word.empty() ? value("insulation", "the insulation") : notKnown;
+        const auto stops = choice("stops_cut", "the stops"), limits = choice("limits_cut", "the limits"),
                    back = choice("back_on_release", "what comes back on release");
         if (bond > 0.1)
             return say(Verdict::Fails, "The bond has " + withUnit(bond, Dimension::Resistance, "ohm", 3) +
                                            ": its length and section make one expect less, 0.1 at the most here. "
                                            "Scrape paint, star washer. Nothing moves before.");
-        if (insulation == "low")
-            return say(Verdict::Fails, "The insulation is too low: find the wire. Mains by a licensed hand.");
+        constexpr double leastInsulation = 1e6; // ohm; IEC 60204-1, 18.3, from memory
+        if (word == "low" || insulation < leastInsulation)
+            return say(Verdict::Fails,
+                       "The insulation is too low" +
+                           (insulation == insulation
+                                ? ", " + withUnit(insulation, Dimension::Resistance, "Mohm", 2) + " of 1 at least"
+                                : std::string()) +
+                           ": find the wire. Mains by a licensed hand.");
         if (stops == "no" || limits == "no")
             return say(Verdict::Fails,
                        "A stop or limit does not cut the motor power: rewire in hardware. Nothing moves before.");
@@ -343,8 +351,7 @@ private:
         std::string t = f->even ? "Even along the travel: bearing, coupling and bracket, not a worn screw."
                                 : "Varies by " + um(f->range.value()) + " along the travel: worn screw, or the gib.";
         t += " Set " + mm(f->compensation.value(), 3) + ", the least of three.";
-        if (f->compensation.value() > 0.05e-3)
-            t += " That much is better fixed first: a climb cut would still snatch.";
+        if (f->compensation.value() > 0.05e-3) t += " That much is better fixed first: a climb cut would still snatch.";
         say(f->compensation.value() > 0.05e-3 ? std::min(Verdict::Watch, verdictOf(f->grade)) : verdictOf(f->grade), t);
     }
     void softEnds() {

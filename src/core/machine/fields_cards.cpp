@@ -9,8 +9,9 @@ using K = FieldKind;
 constexpr FieldSpec cardFieldsTable[] = {
     {"axes/*/cards/stop_works/bond_ohm", K::Value, D::Resistance, "ohm", 0.001, 5, 0, false, "Earth bond",
      "Earth pin to each metal part, power off; the worst of them.", ""},
-    {"axes/*/cards/stop_works/insulation", K::Choice, D::Number, "", 0, 0, 0, false, "Insulation",
-     "500 V DC on the mains parts only, electronics unplugged; by a licensed hand.", "ok=at least 1 MΩ|low=less"},
+    {"axes/*/cards/stop_works/insulation", K::Value, D::Resistance, "Mohm", 0.1, 2000, 0, false, "Insulation",
+     "Insulation tester at 500 V DC on the mains parts only, electronics unplugged; by a licensed hand. 1 MΩ at least.",
+     ""},
     {"axes/*/cards/stop_works/supply_V", K::Value, D::Voltage, "V", 10, 400, 0, true, "Supply reads",
      "Drives unplugged, at the drive plug, polarity looked at.", ""},
     {"axes/*/cards/stop_works/fall_s", K::Value, D::Time, "s", 0.1, 120, 0, false, "Falls below 60 V in",

@@ -95,6 +95,12 @@ constexpr UnitRow unitTable[] = {
     {"Ω", D::Resistance, 1},
     {"Ω", D::Resistance, 1},
     {"mohm", D::Resistance, 1e-3},
+    {"kohm", D::Resistance, 1e3},
+    {"kΩ", D::Resistance, 1e3},
+    {"Mohm", D::Resistance, 1e6},
+    {"MOhm", D::Resistance, 1e6},
+    {"MΩ", D::Resistance, 1e6},
+    {"MΩ", D::Resistance, 1e6},
     {"mH", D::Inductance, 1e-3},
     {"H", D::Inductance, 1},
     {"uH", D::Inductance, 1e-6},
@@ -545,6 +551,7 @@ std::string unitLabel(std::string_view unit) {
     if (unit == "mm2") return "mm²";
     if (unit == "lbfin") return "lbf·in";
     if (unit == "ohm") return "Ω";
+    if (unit == "Mohm") return "MΩ";
     if (unit == "deg") return "°";
     if (unit == "C") return "°C";
     if (unit == "EUR") return "€";

@@ -207,7 +207,8 @@ private slots:
         row("bond", CardId::StopWorks, "bond_ohm", "0.11ohm", Verdict::Fails);
         row("stop does not cut", CardId::StopWorks, "stops_cut", "no", Verdict::Fails);
         row("comes back", CardId::StopWorks, "back_on_release", "yes", Verdict::Fails);
-        row("low insulation", CardId::StopWorks, "insulation", "low", Verdict::Fails);
+        row("low insulation", CardId::StopWorks, "insulation", "0.4 MΩ", Verdict::Fails);
+        row("just too low", CardId::StopWorks, "insulation", "990kohm", Verdict::Fails);
         row("supply off", CardId::StopWorks, "supply_V", "43V", Verdict::Watch);
         row("supply beyond the drive", CardId::StopWorks, "supply_V", "56V", Verdict::Watch);
         row("hot", CardId::Hold, "case_C", "60C", Verdict::Fails);

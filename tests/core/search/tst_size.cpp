@@ -2,6 +2,7 @@
 #include "test_list.h"
 #include "compare.h"
 #include "core/search/small_catalogue.h"
+#include "demo_job.h"
 #include "machine/known.h"
 #include "machine/new_axis.h"
 #include "proof/checks/limits.h"
@@ -391,6 +392,21 @@ private slots:
                 QVERIFY((a.fails == 0) == a.firstFailure.empty());
             }
         }
+    }
+    // The end of a new screw as its design has it decides what is bored for it; the old one's reading does not.
+    void aNewScrewsEndIsTheDesigns() {
+        const auto job = demoJob();
+        const auto seat = [&](const char *design, const char *end) {
+            const auto m =
+                readAxis(patched(job, {{"/axes/X/designs/" + std::string(design) + "/screw/end", end}}), "X", design);
+            for (const auto &f : evaluate(m).findings)
+                if (f.id == "TR-31"_check && f.subject.side == 1) return f.verdict;
+            return Verdict::NotKnown;
+        };
+        QVERIFY(!readAxis(job, "X", "B").keepsScrew && readAxis(job, "X", "A").keepsScrew);
+        QVERIFY(seat("B", "4 h6") != seat("B", "10 h6") || seat("B", "30 h6") != seat("B", "10 h6"));
+        QCOMPARE(seat("B", "30 h6"), Verdict::Fails);     // no bore there takes it
+        QCOMPARE(seat("A", "30 h6"), seat("A", "14 h6")); // kept: the micrometer's reading counts
     }
     void partsInHandAreUnderstood() {
         const auto rows = rowsNamed(shippedCatalogue(), "a 57 mm 1.9 N·m motor and a 48 V 350 W supply");

@@ -92,6 +92,7 @@ std::vector<std::string> fieldsOf(const ChainPart &part, const AxisModel &m) {
         break;
     case ChainPartKind::FinalElement:
         add(out, "design/", screw);
+        if (!m.keepsScrew) add(out, "design/", Keys{"screw/end"}); // the old one's end is a reading
         add(out, "design/", m.ballScrew() ? Keys{"nut/preload_N", "screw/static_N"} : Keys{"nut/engaged_turns"});
         break;
     case ChainPartKind::Slide: add(out, "", slide); break;

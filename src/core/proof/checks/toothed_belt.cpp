@@ -117,7 +117,7 @@ std::string pulleyName(const AxisModel &m, const Finding &f) {
     if (f.subject.side == 0) return first ? "motor" : "driving";
     return last ? "screw" : "driven";
 }
-constexpr double strain = 0.003; ///< a belt is strained by when it is set tight, common practice
+constexpr double strain = settingStrain; ///< a belt is strained by when it is set tight, common practice
 
 const StageCheck<ToothedBelt> toothedBeltChecksList[] = {
     {{.code = "TR-02",
