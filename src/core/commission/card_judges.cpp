@@ -127,7 +127,8 @@ private:
         const double bond = value("bond_ohm", "the bond"), supply = value("supply_V", "the supply"),
                      fall = value("fall_s", "the fall below 60 V");
         // jobs kept before the figure was asked for have a word there
-        const auto word = choice("insulation", nullptr);
+        auto word = textAt(m_project, m_base + "insulation/typed", choice("insulation", nullptr));
+        if (word != "ok" && word != "low") word.clear();
         const double insulation = word.empty() ? value("insulation", "the insulation") : notKnown;
         const auto stops = choice("stops_cut", "the stops"), limits = choice("limits_cut", "the limits"),
                    back = choice("back_on_release", "what comes back on release");

@@ -208,6 +208,7 @@ private slots:
         row("stop does not cut", CardId::StopWorks, "stops_cut", "no", Verdict::Fails);
         row("comes back", CardId::StopWorks, "back_on_release", "yes", Verdict::Fails);
         row("low insulation", CardId::StopWorks, "insulation", "0.4 MΩ", Verdict::Fails);
+        row("low, as kept before", CardId::StopWorks, "insulation", "low", Verdict::Fails);
         row("just too low", CardId::StopWorks, "insulation", "990kohm", Verdict::Fails);
         row("supply off", CardId::StopWorks, "supply_V", "43V", Verdict::Watch);
         row("supply beyond the drive", CardId::StopWorks, "supply_V", "56V", Verdict::Watch);

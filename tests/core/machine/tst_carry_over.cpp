@@ -71,7 +71,8 @@ private slots:
             // the sample as it ships now is the same job
             auto now = job; // that version kept a word where a figure is read today
             for (const auto &axis : axisOrder(now))
-                if (const auto at = "/axes/" + axis + "/cards/stop_works/insulation"; textAt(now, at) == "ok")
+                if (const auto at = "/axes/" + axis + "/cards/stop_works/insulation";
+                    textAt(now, at + "/typed") == "ok")
                     setAt(now, at, {{"typed", "50Mohm"}, {"standing", "measured"}});
             QCOMPARE(writeProject(now), writeProject(demoJob(name)));
         }
