@@ -4,6 +4,7 @@
 #include "picture/ticks.h"
 #include "picture/marks.h"
 #include "proof/words/narrate.h"
+#include "units/shown_units.h"
 #include <QPainterPath>
 #include <algorithm>
 #include <cmath>
@@ -16,17 +17,19 @@ struct Frame {
     QRectF r;
     double xMost, yMost;
     bool root;
+    double xShown = 1, yShown = 1; ///< what is shown for one of what is drawn: inches are a view
     [[nodiscard]] QPointF at(double x, double y) const {
         return {r.left() + (root ? std::sqrt(std::max(0.0, x) / xMost) : x / xMost) * r.width(),
                 r.bottom() - y / yMost * r.height()};
     }
 };
+/// @param xTicks in the units shown
 void axes(QPainter &p, const Frame &f, const QString &y, const QString &x, const std::vector<double> &xTicks) {
     const auto &t = theme();
     p.setFont(face(13));
-    const double step = roundStep(f.yMost, 5);
-    for (const double v : ticksBetween(0, f.yMost * 1.0001, step, 20)) {
-        const double py = f.at(0, v).y();
+    const double step = roundStep(f.yMost * f.yShown, 5);
+    for (const double v : ticksBetween(0, f.yMost * f.yShown * 1.0001, step, 20)) {
+        const double py = f.at(0, v / f.yShown).y();
         p.setPen(QPen(t.rule, 1));
         p.drawLine(QPointF(f.r.left(), py), QPointF(f.r.right(), py));
         p.setPen(t.ink2);
@@ -36,7 +39,7 @@ void axes(QPainter &p, const Frame &f, const QString &y, const QString &x, const
     p.drawLine(f.r.bottomLeft(), f.r.bottomRight());
     p.drawLine(f.r.bottomLeft(), f.r.topLeft());
     for (double v : xTicks) {
-        const double px = f.at(v, 0).x();
+        const double px = f.at(v / f.xShown, 0).x();
         p.setPen(QPen(t.ink, 1.2));
         p.drawLine(QPointF(px, f.r.bottom()), QPointF(px, f.r.bottom() + 5));
         p.setPen(t.ink2);
@@ -60,11 +63,12 @@ void paintTorqueChart(QPainter &p, QRectF area, const AxisModel &m, const AxisSt
         }
     speed = std::min(speed, 6000.0);
     if (s.motorKnown) top = std::max(top, torquesAt(s.motor, 0).peak);
-    Frame f{area.adjusted(56, 26, -16, -46), speed, top * 1.08, true};
+    Frame f{area.adjusted(56, 26, -16, -46), speed, top * 1.08, true, 1, shownScale(Dimension::Torque, "Nm")};
     const double step = roundStep(speed, 8);
     auto ticks = ticksBetween(0, speed, step, 20);
     ticks.push_back(step / 2); // the first stretch is wide on a root scale
-    axes(p, f, u"torque at the motor, N·m"_s, u"motor speed, rpm (drawn by its square root)"_s, ticks);
+    axes(p, f, u"torque at the motor, "_s + text(unitLabel(shownUnit("Nm"))),
+         u"motor speed, rpm (drawn by its square root)"_s, ticks);
     LabelPlaces places(area.adjusted(56, 0, 0, -20));
     places.keepOff(QPolygonF({f.at(0, 0), f.at(speed, 0)}));
     std::vector<std::tuple<QString, QPolygonF, bool>> curves; // name, line, whether it stands above
@@ -172,10 +176,12 @@ void paintPullChart(QPainter &p, QRectF area, const AxisModel &m, const AxisStat
         top = std::max({top, r.away.value(), r.back.value()});
     }
     if (s.sizingPull == s.sizingPull) top = std::max(top, s.sizingPull);
-    Frame f{area.adjusted(56, 26, -16, -46), far * 1e3 * 1.02, top * 1.08, false};
-    const double step = roundStep(far * 1e3, 8);
-    const auto ticks = ticksBetween(0, far * 1e3, step, 20);
-    axes(p, f, u"pull to keep it moving, N"_s, u"place along the travel, mm"_s, ticks);
+    const double inLength = shownScale(Dimension::Length, "mm");
+    Frame f{area.adjusted(56, 26, -16, -46),  far * 1e3 * 1.02, top * 1.08, false, inLength,
+            shownScale(Dimension::Force, "N")};
+    const auto ticks = ticksBetween(0, far * 1e3 * inLength, roundStep(far * 1e3 * inLength, 8), 20);
+    axes(p, f, u"pull to keep it moving, "_s + text(unitLabel(shownUnit("N"))),
+         u"place along the travel, "_s + text(unitLabel(shownUnit("mm"))), ticks);
     QPainterPath mean;
     for (std::size_t k = 0; k < m.readings.size(); ++k) {
         const auto &r = m.readings[k];

@@ -4,6 +4,8 @@
 #include "core/search/small_catalogue.h"
 #include "machine/new_axis.h"
 #include "proof/checks/limits.h"
+#include "session/user_data.h"
+#include <QTemporaryDir>
 
 using namespace lw;
 using namespace Qt::StringLiterals;
@@ -168,6 +170,34 @@ private slots:
         QVERIFY(m_session->project() != before);
         QTest::keyClick(m_window.get(), Qt::Key_Z, Qt::ControlModifier);
         QVERIFY(m_session->project()["axes"] == before["axes"]);
+    }
+    // The user's own rows: kept apart, checked one by one, behind the shipped ones.
+    void ownRowsStandInTheUsersFolder() {
+        QTemporaryDir folder;
+        const auto own = [] {
+            int n = 0;
+            for (const auto &b : catalogueInUse().brakes)
+                n += b.own;
+            return n;
+        };
+        QVERIFY(loadOwnCatalogue(folder.path()).isEmpty()); // no file: the shipped rows alone
+        QCOMPARE(catalogueInUse().motors.size(), shippedCatalogue().motors.size());
+        QVERIFY2(addOwnRow(folder.path(), u"brakes"_s, {u"Brake, from a lift"_s, u"1.5"_s, u"12"_s, u"0"_s}).isEmpty(),
+                 "a sound row");
+        QCOMPARE(own(), 1);
+        const QString wrong = addOwnRow(folder.path(), u"brakes"_s, {u"b"_s, u"strong"_s, u"12"_s, u"0"_s});
+        QVERIFY2(wrong.contains(u"'strong' is no number"_s), qPrintable(wrong));
+        QVERIFY(!addOwnRow(folder.path(), u"wheels"_s, {}).isEmpty());
+        QCOMPARE(own(), 1); // nothing of it was written
+        // somebody's own order of columns, and one row that makes no sense
+        QFile file(folder.filePath(u"catalogue/brakes.csv"_s));
+        QVERIFY(file.open(QIODevice::WriteOnly));
+        file.write("price;name;torque_Nm;lead_days;shelf\n9;one;2;1;A\n9;two;none;1;B\n");
+        file.close();
+        const auto refused = loadOwnCatalogue(folder.path());
+        QCOMPARE(refused.size(), 1);
+        QVERIFY2(refused[0].contains(u"brakes.csv, line 3"_s), qPrintable(refused[0]));
+        QCOMPARE(own(), 1);
     }
     // Nothing chosen is no error: board and proof speak of the next step, not of what is missing.
     void nothingChosenIsNoError() {
