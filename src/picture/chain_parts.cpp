@@ -55,7 +55,9 @@ std::vector<ChainPart> chainParts(const AxisModel &m) {
     add(ChainPartKind::Bearings, -1, n, "Bearings", m.screw().fixedKind.empty() ? "" : m.screw().fixedKind);
     add(ChainPartKind::FinalElement, -1, n,
         m.wheel() ? std::holds_alternative<Rack>(m.final) ? "Rack" : "Wheel" : "Screw, nut", finalLine(m));
-    add(ChainPartKind::Slide, -1, n + 1, "Slide", size(m.mass, "kg", Dimension::Mass) + " kg");
+    add(ChainPartKind::Slide, -1, n + 1, "Slide",
+        m.mass.known() ? withUnit(m.mass.v, Dimension::Mass, "kg")
+                       : std::string("? ") + std::string(unitLabel(shownUnit("kg"))));
     parts.back().name = m.what.empty() ? "Slide" : std::string(1, upperCase(m.what[0])) + m.what.substr(1);
     return parts;
 }

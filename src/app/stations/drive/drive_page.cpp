@@ -195,8 +195,8 @@ DrivePage::DrivePage(Session *session, QWidget *parent) : StationPage(session, S
     m_sides->verticalHeader()->hide();
     m_sides->verticalHeader()->setDefaultSectionSize(31);
     m_sides->horizontalHeader()->setSectionResizeMode(0, QHeaderView::Stretch);
-    m_sides->setColumnWidth(1, 76);
-    m_sides->setColumnWidth(2, 72);
+    m_sides->setColumnWidth(1, 82);
+    m_sides->setColumnWidth(2, 82);
     m_sides->setShowGrid(false);
     m_sides->setEditTriggers(QAbstractItemView::NoEditTriggers);
     m_sides->setSelectionMode(QAbstractItemView::NoSelection);
