@@ -32,7 +32,6 @@ QString ownFile(const QString &folder, std::string_view kind) {
 } // namespace
 
 QStringList loadOwnCatalogue(const QString &folder) {
-    auto rows = shippedCatalogue();
     QStringList refused;
     std::vector<CatalogueFile> files;
     std::vector<QByteArray> texts;
@@ -48,24 +47,10 @@ QStringList loadOwnCatalogue(const QString &folder) {
         texts.push_back(*content);
         files.push_back({k.kind, {texts.back().constData(), std::size_t(texts.back().size())}, true});
     }
-    auto own = readCatalogue(files);
-    for (const auto &r : own.refused)
+    auto read = readCatalogue(files, shippedCatalogue());
+    for (const auto &r : read.refused)
         refused << QString::fromStdString(r);
-    const auto behind = [&](auto member) {
-        auto &to = rows.*member;
-        auto &from = own.rows.*member;
-        to.insert(to.end(), from.begin(), from.end());
-    };
-    behind(&Catalogue::motors);
-    behind(&Catalogue::drives);
-    behind(&Catalogue::supplies);
-    behind(&Catalogue::pulleys);
-    behind(&Catalogue::belts);
-    behind(&Catalogue::screws);
-    behind(&Catalogue::ends);
-    behind(&Catalogue::couplings);
-    behind(&Catalogue::brakes);
-    useCatalogue(std::move(rows));
+    useCatalogue(std::move(read.rows));
     return refused;
 }
 

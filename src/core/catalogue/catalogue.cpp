@@ -264,8 +264,8 @@ std::optional<Catalogue> &inUse() {
 }
 } // namespace
 
-CatalogueRead readCatalogue(std::span<const CatalogueFile> files) {
-    CatalogueRead out;
+CatalogueRead readCatalogue(std::span<const CatalogueFile> files, Catalogue base) {
+    CatalogueRead out{std::move(base), {}};
     const auto kinds = catalogueKinds();
     for (const auto &f : files) {
         if (std::none_of(kinds.begin(), kinds.end(), [&](const auto &k) { return k.kind == f.kind; }))

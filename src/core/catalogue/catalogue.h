@@ -95,7 +95,8 @@ struct CatalogueRead {
 };
 /// Rows in the order of the files. A row that makes no sense is refused alone; a file whose header lacks a column
 /// whole.
-[[nodiscard]] CatalogueRead readCatalogue(std::span<const CatalogueFile> files);
+/// @param base the rows these go behind
+[[nodiscard]] CatalogueRead readCatalogue(std::span<const CatalogueFile> files, Catalogue base = {});
 /// The kinds a catalogue has, with the columns of each in the order they are documented.
 struct CatalogueKind {
     std::string_view kind;

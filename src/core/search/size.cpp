@@ -11,10 +11,6 @@
 
 namespace lw {
 
-bool dominates(const Sized &a, const Sized &b) {
-    return a.price <= b.price && a.margin >= b.margin && (a.price < b.price || a.margin > b.margin);
-}
-
 namespace {
 double rounded(double margin) { return std::floor(std::min(margin, 99.0) * 100 + 0.5) / 100; }
 double roundedPrice(double price) { return std::floor(price + 0.5); }
@@ -478,9 +474,8 @@ void Sizer::countKept(SizeResult &out) {
 
 std::optional<SizeResult> Sizer::run() {
     SizeResult out;
-    out.problem = m_space.problem;
     if (m_space.trains.empty() || m_space.screws.empty()) {
-        if (out.problem.empty()) out.problem = "The catalogue has nothing that goes together for this axis.";
+        out.problem = "The catalogue has nothing that goes together for this axis.";
         return out;
     }
     ranks();

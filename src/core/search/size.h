@@ -18,8 +18,6 @@ struct Sized {
     double price = 0;
     double margin = notKnown; ///< the worst of the torque rows
 };
-/// Better to buy: no dearer and no weaker, and one of them better.
-[[nodiscard]] bool dominates(const Sized &a, const Sized &b);
 
 struct Proposal : Sized {
     std::string name;                                  ///< "kept screw, belt 20:36"

@@ -131,7 +131,6 @@ void Builder::trains() {
                 c.name = motor.name + ", " + drive.name + ", " + supply.name;
                 c.price = cost(motor) + cost(drive) + cost(supply);
                 c.leadDays = std::max({motor.leadDays, drive.leadDays, supply.leadDays});
-                c.have = m_have.count(motor.name) || m_have.count(supply.name) || m_have.count(drive.name);
                 c.peak = peak;
                 c.fit = std::size_t(at - m_fits.begin());
                 // what any row can see of it

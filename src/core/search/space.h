@@ -19,7 +19,6 @@ struct Choice {
     std::string name;
     double price = 0;    ///< new, in the job's currency
     double leadDays = 0; ///< the longest of its parts
-    bool have = false;   ///< in hand: costs nothing
 };
 /// A motor with its drive and supply.
 struct TrainChoice : Choice {
@@ -59,7 +58,6 @@ struct SizeSpace {
     std::size_t torqueClasses = 0;
     std::vector<std::vector<ReductionChoice>> reductions; ///< by TrainChoice::fit
     std::vector<ScrewChoice> screws;
-    std::string problem; ///< why there is nothing to choose: a rack, no class
 };
 /// @param have names of catalogue rows that cost nothing
 [[nodiscard]] SizeSpace sizeSpace(const nlohmann::json &project, const std::string &axis, const std::string &design,
