@@ -330,10 +330,13 @@ void paintLostBar(QPainter &p, QRectF area, const AxisModel &m, const AxisState 
         p.setPen(QPen(t.ink, 1.3));
         p.setBrush(piece.rest ? hatch(t.ink3, 1) : QBrush(t.part));
         p.drawRect(r);
-        const QString figure = text(valueText(piece.size, Dimension::Length, "mm", 2));
+        const QString figure = text(shownNumber(piece.size, Dimension::Length, "mm", 2));
         p.setFont(face(13, true));
         if (r.width() > QFontMetrics(p.font()).horizontalAdvance(figure) + 4) {
-            if (piece.rest) p.fillRect(QRectF(r.center().x() - 16, r.top() + 3, 32, 16), t.sheet);
+            if (piece.rest) {
+                const double wide = QFontMetricsF(p.font()).horizontalAdvance(figure) + 6;
+                p.fillRect(QRectF(r.center().x() - wide / 2, r.top() + 3, wide, 16), t.sheet);
+            }
             p.setPen(t.ink);
             p.drawText(r, Qt::AlignCenter, figure);
         }

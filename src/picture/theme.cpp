@@ -53,9 +53,14 @@ bool loadFonts() {
     return ok;
 }
 
+int &letterWidth() {
+    static int width = 100;
+    return width;
+}
 QFont face(int px, bool bold, bool italic) {
     QFont f(u"Lathewright Sans"_s);
     f.setPixelSize(px);
+    if (letterWidth() != 100) f.setStretch(letterWidth());
     f.setBold(bold);
     f.setItalic(italic);
     return f;
@@ -63,6 +68,7 @@ QFont face(int px, bool bold, bool italic) {
 QFont mono(int px) {
     QFont f(u"Lathewright Mono"_s);
     f.setPixelSize(px);
+    if (letterWidth() != 100) f.setStretch(letterWidth());
     return f;
 }
 

@@ -46,6 +46,11 @@ bool onPaper();
 /// Loads the shipped typeface; needs the application to exist. False when the program was built without it.
 bool loadFonts();
 /// Our face at a pixel size.
+/// Per cent of their own width at which letters are set, 100 to 130: another script or another typeface is wider than
+/// ours, and what is built with room to spare holds it. Set before the window is made.
+int &letterWidth();
+/// A width chosen for our own letters, px, in the letters that are set.
+inline int lettered(int px) { return px * letterWidth() / 100; }
 QFont face(int px, bool bold = false, bool italic = false);
 QFont mono(int px);
 

@@ -63,11 +63,12 @@ void paintTravelMap(QPainter &p, QRectF area, double left, double right, const A
         p.setPen(QPen(t.ink, 1.1));
         p.setBrush(t.part2);
         p.drawRect(QRectF(x(at) - 4, base - h, 8, h));
-        const bool atLeft = x(at) > right - 130;
-        plays.emplace_back(QRectF(atLeft ? x(at) - 138 : x(at) + 8, base - 16, 130, 16),
-                           int((atLeft ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignBottom),
-                           text(withUnit(lost, Dimension::Length, "mm", 2)) +
-                               (worn && lost == most ? u" screw worn"_s : QString()));
+        const QString words =
+            text(withUnit(lost, Dimension::Length, "mm", 2)) + (worn && lost == most ? u" screw worn"_s : QString());
+        const double wide = QFontMetricsF(p.font()).horizontalAdvance(words) + 3;
+        const bool atLeft = x(at) + 8 + wide > right;
+        plays.emplace_back(QRectF(atLeft ? x(at) - 8 - wide : x(at) + 8, base - 16, wide, 16),
+                           int((atLeft ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignBottom), words);
     }
     if (screwLine.size() > 1) {
         double span = 0.02e-3;

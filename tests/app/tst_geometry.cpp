@@ -102,18 +102,31 @@ class TestGeometry : public WindowFixture {
 
 private slots:
     void init() { openWindow(); }
-    void cleanup() { closeWindow(); }
+    void cleanup() {
+        closeWindow();
+        letterWidth() = 100;
+    }
 
     void nothingIsClippedOrCovered_data() {
         QTest::addColumn<QSize>("size");
         QTest::addColumn<bool>("inch");
+        QTest::addColumn<int>("letters");
         for (const QSize size : {QSize(1024, 700), QSize(1280, 800), QSize(1920, 1080)})
             for (const bool inch : {false, true})
-                QTest::addRow("%dx%d %s", size.width(), size.height(), inch ? "inch" : "mm") << size << inch;
+                for (const int letters : {100, 130})
+                    if (letters == 100 || size.width() >= 1280)
+                        QTest::addRow("%dx%d %s %d", size.width(), size.height(), inch ? "inch" : "mm", letters)
+                            << size << inch << letters;
     }
     void nothingIsClippedOrCovered() {
         QFETCH(QSize, size);
         QFETCH(bool, inch);
+        QFETCH(int, letters);
+        if (letters != 100) { // the window is built with them
+            closeWindow();
+            letterWidth() = letters;
+            openWindow();
+        }
         viewUnits().system = inch ? UnitSystem::Inch : UnitSystem::Metric;
         QStringList all;
         for (const char *name : {"tarn-mill", "beck-lathe", "sill-grinder"}) {

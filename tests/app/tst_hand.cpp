@@ -220,6 +220,41 @@ private slots:
         viewUnits().system = UnitSystem::Metric;
         QCOMPARE(text(withUnit(0.12475, Dimension::Length, "mm", 5)), u"124.75\u00a0mm"_s);
     }
+    void predictionsAndCardsFollowTheInch() {
+        m_window->openDemo(u"tarn-mill"_s);
+        viewUnits().system = UnitSystem::Inch;
+        m_window->showStation(StationId::FirstCuts, "X");
+        auto *list = m_window->findChild<PredictionList *>();
+        const QString rows = list->accessibleName(); // 131.4 N, 52 um, 3200 mm/min, 750 a mm by hand
+        for (const auto &said : {u"said 29.54, is not measured lbf"_s, u"said 2.037, is not measured thou"_s,
+                                 u"said 126, is not measured ipm"_s, u"said 19050, is not measured per in"_s})
+            QVERIFY2(rows.contains(said), qPrintable(rows));
+        // what is printed on a card has lengths too
+        QCOMPARE(inShownUnits("New {0.05 to 0.15 mm}, over {300 mm}."),
+                 "New 0.002 to 0.006\u00a0in, over 11.811\u00a0in.");
+        viewUnits().system = UnitSystem::Metric;
+        QCOMPARE(inShownUnits("New {0.05 to 0.15 mm}, over {300 mm}."), "New 0.05 to 0.15\u00a0mm, over 300\u00a0mm.");
+        QCOMPARE(inShownUnits("no braces } here {"), "no braces } here {");
+    }
+    void fieldsOfACardStayWhereTheHandLeftThem() {
+        m_window->openDemo(u"tarn-mill"_s);
+        m_window->showStation(StationId::FirstCuts, "X");
+        QCoreApplication::processEvents();
+        const QString bond = u"/axes/X/cards/stop_works/bond_ohm"_s, supply = u"/axes/X/cards/stop_works/supply_V"_s;
+        auto *says = m_window->findChild<StillLabel *>(u"cardSays"_s);
+        const int before = entry(supply)->mapTo(m_window.get(), QPoint()).y(), said = int(says->text().size());
+        type(bond, u"0.05"_s);
+        type(u"/axes/X/cards/stop_works/insulation"_s, u"5 MOhm"_s);
+        type(supply, u"48"_s);
+        type(u"/axes/X/cards/stop_works/fall_s"_s, u"2"_s);
+        for (const char *cut : {"stops_cut", "limits_cut"})
+            choose(u"/axes/X/cards/stop_works/"_s + QLatin1String(cut), u"yes"_s);
+        QCoreApplication::processEvents();
+        QVERIFY2(says->text().size() < said, qPrintable(says->text()));                      // shorter by a line
+        QVERIFY(QFontMetrics(says->font()).horizontalAdvance(says->text()) < says->width()); // one line
+        QVERIFY(says->height() > 2 * QFontMetrics(says->font()).height());
+        QCOMPARE(entry(supply)->mapTo(m_window.get(), QPoint()).y(), before);
+    }
     void aBeltAwayFromItsCentresIsSlack() {
         m_window->openDemo();
         m_window->showStation(StationId::Drive, "X");

@@ -167,7 +167,9 @@ QString ValueEntry::displayText() const {
     const std::string_view unit = shownUnit(m_spec->unit);
     const auto shown = [&](double si) {
         const QString label = text(unitLabel(unit));
-        return text(valueText(si, m_spec->dimension, unit, 5)) + (label.isEmpty() ? QString() : QChar(0xA0) + label);
+        // what was typed in metric is told in inches as finely as one reads them
+        return text(shownNumber(si, m_spec->dimension, m_spec->unit, unit == m_spec->unit ? 5 : 4)) +
+               (label.isEmpty() ? QString() : QChar(0xA0) + label);
     };
     if (typed.isEmpty()) return m_fallback == m_fallback ? u"≈ "_s + shown(m_fallback) : QString();
     const bool guess = value.is_object() && value.value("standing", std::string()) == "assumed";

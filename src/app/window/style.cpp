@@ -28,13 +28,40 @@ void setInk(QLabel *label, Ink ink) {
     label->setPalette(p);
 }
 
-QLabel *makeLabel(const QString &words, int px, Ink ink, bool bold, bool wrap, QWidget *parent) {
-    auto *l = new QLabel(words, parent);
+namespace {
+void dress(QLabel *l, int px, Ink ink, bool bold, bool wrap) {
     l->setFont(face(px, bold));
     l->setWordWrap(wrap);
     l->setTextFormat(Qt::PlainText);
     setInk(l, ink);
+}
+} // namespace
+QLabel *makeLabel(const QString &words, int px, Ink ink, bool bold, bool wrap, QWidget *parent) {
+    auto *l = new QLabel(words, parent);
+    dress(l, px, ink, bold, wrap);
     return l;
+}
+StillLabel *makeStillLabel(int px, bool bold, QWidget *parent) {
+    auto *l = new StillLabel(parent);
+    dress(l, px, Ink::Value, bold, true);
+    return l;
+}
+
+void StillLabel::say(const QString &words, const QString &about) {
+    if (about != m_about) setMinimumHeight(0);
+    m_about = about;
+    hold(); // what stood here
+    setText(words);
+    hold();
+}
+void StillLabel::hold() {
+    if (!text().isEmpty() && isVisible()) setMinimumHeight(std::max(minimumHeight(), heightForWidth(width())));
+}
+void StillLabel::resizeEvent(QResizeEvent *e) {
+    QLabel::resizeEvent(e);
+    if (e->size().width() == e->oldSize().width()) return;
+    setMinimumHeight(0);
+    hold();
 }
 
 LinkButton::LinkButton(const QString &words, bool wraps, QWidget *parent) : QPushButton(words, parent), m_wraps(wraps) {

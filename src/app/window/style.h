@@ -19,6 +19,21 @@ enum class Ink { Value, Label, Faint, Touch };
 QLabel *makeLabel(const QString &words, int px = 13, Ink ink = Ink::Label, bool bold = false, bool wrap = false,
                   QWidget *parent = nullptr);
 void setInk(QLabel *label, Ink ink);
+/// Says a wrapped sentence and keeps the height of the longest it said of one thing, so that what stands below stays
+/// where the hand left it while the sentence shortens.
+class StillLabel : public QLabel {
+public:
+    using QLabel::QLabel;
+    /// @param about what the sentence is about; another one starts anew
+    void say(const QString &words, const QString &about);
+
+protected:
+    void resizeEvent(QResizeEvent *) override;
+
+private:
+    void hold();
+    QString m_about;
+};
 /// Flat text that can be touched; wraps or ends in dots, and never forces its neighbours out of the window.
 class LinkButton : public QPushButton {
 public:
@@ -35,6 +50,7 @@ private:
     bool m_wraps;
     QColor m_colour;
 };
+StillLabel *makeStillLabel(int px, bool bold, QWidget *parent);
 QPushButton *makeLink(const QString &words, QWidget *parent = nullptr, bool bold = false, bool wraps = false);
 /// One-pixel rule.
 QWidget *makeRule(QWidget *parent = nullptr);

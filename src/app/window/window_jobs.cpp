@@ -93,13 +93,33 @@ void MainWindow::restoreHabits() {
         refresh();
 }
 
+namespace {
+/// A question with named answers; the place of the one chosen, -1 for none.
+int asked(QWidget *over, const QString &title, const QString &words, const QString &more, const QStringList &answers) {
+    QMessageBox box(QMessageBox::NoIcon, title, words, QMessageBox::NoButton, over);
+    box.setInformativeText(more);
+    QList<QAbstractButton *> buttons;
+    for (int k = 0; k < answers.size(); ++k)
+        buttons << box.addButton(answers[k],
+                                 k + 1 == answers.size() ? QMessageBox::RejectRole : QMessageBox::ActionRole);
+    box.setDefaultButton(qobject_cast<QPushButton *>(buttons.first()));
+    box.setEscapeButton(buttons.last());
+    box.exec();
+    return int(buttons.indexOf(box.clickedButton()));
+}
+} // namespace
+
 bool MainWindow::mayLose() {
     if (!m_session->isModified() || m_session->axes().empty()) return true;
-    const int answer =
-        askSave ? askSave()
-                : QMessageBox::question(this, u"Not saved"_s,
-                                        u"%1 has changes that are not in its file. Save them?"_s.arg(m_session->name()),
-                                        QMessageBox::Save | QMessageBox::Discard | QMessageBox::Cancel);
+    const auto ask = [this] {
+        static constexpr QMessageBox::StandardButton answers[]{QMessageBox::Save, QMessageBox::Discard,
+                                                               QMessageBox::Cancel};
+        const int chosen =
+            asked(this, u"Not saved"_s, u"%1 has changes that are not in its file."_s.arg(m_session->name()), {},
+                  {u"Save them"_s, u"Throw them away"_s, u"Stay here"_s});
+        return chosen < 0 ? QMessageBox::Cancel : answers[chosen];
+    };
+    const int answer = askSave ? askSave() : int(ask());
     if (answer == QMessageBox::Save) return save();
     return answer == QMessageBox::Discard;
 }
@@ -120,19 +140,6 @@ QString nameBeside(const QString &path) {
     return p;
 }
 
-/// A question with named answers; the place of the one chosen, -1 for none.
-int asked(QWidget *over, const QString &title, const QString &words, const QString &more, const QStringList &answers) {
-    QMessageBox box(QMessageBox::NoIcon, title, words, QMessageBox::NoButton, over);
-    box.setInformativeText(more);
-    QList<QAbstractButton *> buttons;
-    for (int k = 0; k < answers.size(); ++k)
-        buttons << box.addButton(answers[k],
-                                 k + 1 == answers.size() ? QMessageBox::RejectRole : QMessageBox::ActionRole);
-    box.setDefaultButton(qobject_cast<QPushButton *>(buttons.first()));
-    box.setEscapeButton(buttons.last());
-    box.exec();
-    return int(buttons.indexOf(box.clickedButton()));
-}
 } // namespace
 
 bool MainWindow::save() {

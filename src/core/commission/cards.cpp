@@ -47,7 +47,7 @@ const std::vector<CardSpec> &specs() {
          "Home",
          false,
          "Push the switch by hand first. Fast, back off, slow; ten trips, read by the dial.",
-         "All ten within 0.01 mm; with an index mark the edge a quarter away from it.",
+         "All ten within {0.01 mm}; with an index mark the edge a quarter away from it.",
          "S03",
          {"edge_to_index_mm", "index_spacing_mm"},
          {{"readings", "trip", {}, 10, "um"}},
@@ -57,7 +57,7 @@ const std::vector<CardSpec> &specs() {
          "Steps",
          false,
          "Five places or more over the longest gauge you trust, all come to from one side. Not a job for a calliper "
-         "over 20 mm.",
+         "over {20 mm}.",
          "Leave it within the gauge's doubt; above 0.2 % find the cause, do not scale.",
          "S03",
          {"doubt_mm"},
@@ -90,7 +90,7 @@ const std::vector<CardSpec> &specs() {
          false,
          "Mixed moves, half the time moving. The motor case three times at equal times apart, the room once; the place "
          "against a stop.",
-         "Case at most 80 °C in a room of 40; drift at most 0.02 mm.",
+         "Case at most 80 °C in a room of 40; drift at most {0.02 mm}.",
          "S03",
          {"interval_min", "room_C", "drift_mm"},
          {{"readings", "case", {}, 3, "C"}},
@@ -100,7 +100,7 @@ const std::vector<CardSpec> &specs() {
          "1000 moves",
          false,
          "A thousand moves here and there, back to the dial every hundred.",
-         "Creeps by no more than a full step, or 0.01 mm.",
+         "Creeps by no more than a full step, or {0.01 mm}.",
          "S03",
          {},
          {{"readings", "drift", {}, 10, "um"}},
@@ -111,7 +111,9 @@ const std::vector<CardSpec> &specs() {
          false,
          "Axis warm. Come from one side by a turn, zero, go back in small steps until the dial moves. Five times at "
          "three places.",
-         "Ball screw 0.02 mm, sliding screw 0.10; climb cuts only to 0.02. Set the least of the three, never the mean.",
+         "Ball screw {0.02 mm}, sliding screw {0.10 mm}; climb cuts only to {0.02 mm}. Set the least of three, never "
+         "their "
+         "mean.",
          "S03",
          {"resolution_mm", "target_mm"},
          {{"readings", "", {"one end", "middle", "other end"}, 5, "um"}},
@@ -131,7 +133,7 @@ const std::vector<CardSpec> &specs() {
          "Test bar",
          false,
          "Light finishing cuts, one tool, nothing moved between: measure both ends.",
-         "Taper at most 0.02 mm on the radius over 300.",
+         "Taper at most {0.02 mm} on the radius over {300 mm}.",
          "S09",
          {"held", "head_mm", "tail_mm", "apart_mm", "whole_mm"},
          {},
@@ -140,9 +142,9 @@ const std::vector<CardSpec> &specs() {
          "first_cut",
          "First cut",
          false,
-         "Air pass 20 mm above, then wax, plastic or soft aluminium: half the feed, half a millimetre deep, override "
+         "Air pass {20 mm} above, then wax, plastic or soft aluminium: half the feed, half a millimetre deep, override "
          "at a tenth as it touches. Clamped twice, guard on.",
-         "Within 0.1 mm of the size, no marks at the pitch of belt or screw.",
+         "Within {0.1 mm} of the size, no marks at the pitch of belt or screw.",
          "S11",
          {"wanted_mm", "came_mm", "marks"},
          {},
@@ -167,7 +169,7 @@ const CardSpec &circleSpec() {
                                  false,
                                  "Pen or dial first, then a disc in soft material, both directions, two feeds. Measure "
                                  "the disc at 0, 45, 90 and 135°.",
-                                 "Within 0.02 mm of round.",
+                                 "Within {0.02 mm} of round.",
                                  "S11",
                                  {"d0_mm", "d45_mm", "d90_mm", "d135_mm"},
                                  {},

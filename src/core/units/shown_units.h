@@ -16,6 +16,8 @@ enum class UnitSystem { Metric, Inch };
 /// The number alone, in that unit: inches from 0.005 on to half a thousandth, inches a
 /// minute whole from ten on.
 [[nodiscard]] std::string shownNumber(double si, Dimension d, std::string_view metric, int significant = 3);
+/// Prose with lengths in it, "within {0.02 mm}" or "{0.05 to 0.15 mm}", in the units that are shown; braces go.
+[[nodiscard]] std::string inShownUnits(std::string_view prose);
 /// What a metric unit's number is to be multiplied by to be shown.
 [[nodiscard]] double shownScale(Dimension d, std::string_view metric);
 

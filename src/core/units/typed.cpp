@@ -648,6 +648,31 @@ std::string shownNumber(double si, Dimension d, std::string_view metric, int sig
     return numberText(v, significant);
 }
 
+std::string inShownUnits(std::string_view prose) {
+    std::string out;
+    for (std::size_t at = 0; at < prose.size();) {
+        const auto open = prose.find('{', at), close = open == prose.npos ? open : prose.find('}', open);
+        if (close == prose.npos) return out.append(prose.substr(at));
+        out.append(prose.substr(at, open - at));
+        auto inside = prose.substr(open + 1, close - open - 1);
+        const auto unit = inside.substr(inside.rfind(' ') + 1);
+        auto numbers = inside.substr(0, inside.size() - unit.size());
+        if (const auto to = numbers.find(" to "); to != numbers.npos) {
+            const auto low = readNumber(numbers.substr(0, to));
+            out += (low ? shownNumber(*low * unitInSi(unit, Dimension::Length).value_or(1), Dimension::Length, unit, 2)
+                        : std::string(numbers.substr(0, to))) +
+                   " to ";
+            numbers.remove_prefix(to + 4);
+        }
+        numbers.remove_suffix(1);
+        const auto high = readNumber(numbers);
+        out += high ? withUnit(*high * unitInSi(unit, Dimension::Length).value_or(1), Dimension::Length, unit, 3)
+                    : std::string(inside);
+        at = close + 1;
+    }
+    return out;
+}
+
 std::string withUnit(double si, Dimension d, std::string_view unit, int significant) {
     const std::string label = unitLabel(shownUnit(unit));
     return shownNumber(si, d, unit, significant) + (label.empty() || !(si == si) ? "" : "\u00a0" + label);

@@ -104,7 +104,7 @@ AsFoundPage::AsFoundPage(Session *session, QWidget *parent) : StationPage(sessio
     auto *pullRow = new QHBoxLayout;
     pullRow->setSpacing(14);
     auto *way = addField(u"survey/pull/way"_s, u"How it was pulled"_s);
-    way->setFixedWidth(200);
+    way->setFixedWidth(lettered(200));
     pullRow->addWidget(way);
     m_rimHost = new QWidget(this);
     auto *rim = new QHBoxLayout(m_rimHost);
@@ -150,7 +150,7 @@ AsFoundPage::AsFoundPage(Session *session, QWidget *parent) : StationPage(sessio
 
     auto *rightScroll = new QScrollArea(this);
     rightScroll->setWidgetResizable(true);
-    rightScroll->setFixedWidth(400);
+    rightScroll->setFixedWidth(lettered(400));
     rightScroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     auto *right = new QWidget(rightScroll);
     auto *rv = new QVBoxLayout(right);

@@ -121,9 +121,9 @@ SurveyList::SurveyList(Session *session, MakeField make, DropField drop, QWidget
     auto *v = new QVBoxLayout(m_body);
     v->setContentsMargins(6, 6, 2, 10);
     v->setSpacing(5);
-    m_sentence = makeLabel({}, 15, Ink::Value, false, true, m_body);
+    m_sentence = makeStillLabel(15, false, m_body);
     m_sentence->setObjectName(u"surveySays"_s);
-    m_cure = makeLabel({}, 15, Ink::Value, true, true, m_body);
+    m_cure = makeStillLabel(15, true, m_body);
     m_cure->setObjectName(u"surveyCure"_s);
     v->addWidget(m_sentence);
     v->addWidget(m_cure);
@@ -255,7 +255,7 @@ void SurveyList::build() {
                                      {u"Usual"_s, spec.usual},
                                      {u"Gives"_s, spec.gives},
                                      {u"Mistakes"_s, spec.mistakes}})
-        words += u"<p style='margin:2px 0'><b>%1:</b> %2</p>"_s.arg(head, text(body).toHtmlEscaped());
+        words += u"<p style='margin:2px 0'><b>%1:</b> %2</p>"_s.arg(head, text(inShownUnits(body)).toHtmlEscaped());
     m_words->setText(words);
     m_builtRows.clear();
     buildTable();
@@ -409,8 +409,9 @@ void SurveyList::refresh(const std::string &axis, const ProvedAxis &proved) {
         const auto r = judgeSurveyCard(m_session->project(), proved.model, proved.evaluation, h->id());
         h->refresh(r, m_open == h->id());
         if (m_open == h->id()) {
-            m_sentence->setText(text(r.sentence));
-            m_cure->setText(text(r.cure));
+            const QString about = text(m_axis) + h->objectName();
+            m_sentence->say(text(r.sentence), about);
+            m_cure->say(text(r.cure), about);
             m_cure->setVisible(!r.cure.empty() && r.verdict != Verdict::Holds); // what holds needs no advice
             m_figure->refresh(h->id(), m_session->project(), proved.model);
             const auto own = usualOfClass(h->id(), proved.model, cls);

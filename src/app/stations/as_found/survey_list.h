@@ -104,7 +104,8 @@ private:
     std::vector<CardHead *> m_heads;
     std::optional<SurveyCardId> m_open;
     QWidget *m_body = nullptr, *m_tableHost;
-    QLabel *m_sentence, *m_cure, *m_words, *m_usual;
+    StillLabel *m_sentence, *m_cure;
+    QLabel *m_words, *m_usual;
     CardFigure *m_figure;
     HowToView *m_picture;
     QGridLayout *m_fieldsGrid, *m_table;

@@ -328,7 +328,7 @@ void BoardPage::rebuildWorst(const std::vector<WorstRow> &rows, const QString &c
         const int asked = QFontMetrics(face(15)).horizontalAdvance(sentence->text()) + 12;
         const int room = width() - 420; // of both, beside the money
         sentence->setMinimumWidth(60);
-        const int left = std::max(room * 3 / 10, room - asked);
+        const int left = std::max({60, room * 3 / 10, room - asked});
         const QString step = r.trap ? QString::fromStdString(r.trap->key) : QString();
         connect(sentence, &QPushButton::clicked, this, [this, r, step] {
             r.toChoose       ? emit opened(r.axis, StationId::Drive)

@@ -91,7 +91,7 @@ BuildPage::BuildPage(Session *session, QWidget *parent) : StationPage(session, S
     left->addWidget(m_hours);
     h->addLayout(left, 1);
     auto *scroll = new QScrollArea(this);
-    scroll->setFixedWidth(330);
+    scroll->setFixedWidth(lettered(330));
     scroll->setWidgetResizable(true);
     scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     auto *side = new QWidget(scroll);

@@ -180,7 +180,7 @@ DrivePage::DrivePage(Session *session, QWidget *parent) : StationPage(session, S
     h->addLayout(left, 1);
 
     auto *right = new QWidget(this);
-    right->setFixedWidth(304);
+    right->setFixedWidth(lettered(304));
     auto *v = new QVBoxLayout(right);
     v->setContentsMargins(0, 0, 0, 0);
     v->setSpacing(4);

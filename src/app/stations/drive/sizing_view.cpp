@@ -63,7 +63,7 @@ SizingView::SizingView(Session *session,
     h->addLayout(left, 1);
 
     auto *scroll = new QScrollArea(this);
-    scroll->setFixedWidth(314);
+    scroll->setFixedWidth(lettered(314));
     scroll->setWidgetResizable(true);
     scroll->setFrameShape(QFrame::NoFrame);
     scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
@@ -100,11 +100,11 @@ SizingView::SizingView(Session *session,
         const auto key = LimitKey(k);
         const int row = int(k / 2), column = int(k % 2);
         auto *entry = field(u"limits/"_s + text(limitSpec(key).key), text(limitSpec(key).name), side);
-        entry->setFixedWidth(134);
+        entry->setFixedWidth(lettered(134));
         grid->addWidget(entry, row * 2, column);
         auto *gain = makeLabel({}, 13, Ink::Label, false, true, side);
         gain->setObjectName(u"gain."_s + text(limitSpec(key).key));
-        gain->setFixedWidth(134);
+        gain->setFixedWidth(lettered(134));
         gain->hide();
         grid->addWidget(gain, row * 2 + 1, column);
         m_limits.push_back({key, gain});

@@ -68,7 +68,7 @@ DutyPage::DutyPage(Session *session, QWidget *parent) : StationPage(session, Sta
     h->addLayout(left, 1);
     auto *scroll = new QScrollArea(this);
     scroll->setWidgetResizable(true);
-    scroll->setFixedWidth(424);
+    scroll->setFixedWidth(lettered(424));
     scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     auto *right = new QWidget(scroll);
     auto *v = new QVBoxLayout(right);

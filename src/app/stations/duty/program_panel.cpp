@@ -78,11 +78,11 @@ ProgramPanel::ProgramPanel(Session *session, QWidget *parent) : QWidget(parent),
     m_corners = new ChoiceEntry(session, this);
     m_corners->setPointer(u"/part_program/corners"_s);
     m_corners->setFallback(u"stop"_s);
-    m_corners->setFixedWidth(150);
+    m_corners->setFixedWidth(lettered(150));
     m_xIs = new ChoiceEntry(session, this);
     m_xIs->setPointer(u"/part_program/x_is"_s);
     m_xIs->setFallback(u"radius"_s);
-    m_xIs->setFixedWidth(150);
+    m_xIs->setFixedWidth(lettered(150));
     for (QWidget *w : std::initializer_list<QWidget *>{m_open, m_again, m_cancel})
         top->addWidget(w, 0, Qt::AlignBottom);
     top->addWidget(m_progress, 1, Qt::AlignVCenter);

@@ -85,10 +85,15 @@ void PredictionList::refresh(const std::vector<Prediction> &rows, bool narrow) {
     update();
 }
 namespace {
+/// Steps per mm, or per inch where inches are shown.
+double perShownLength() { return 1 / shownScale(Dimension::Length, "mm"); }
 QString figure(const Prediction &q, double v) {
-    return q.unit == "K" || q.unit == "1/mm" ? text(numberText(v, 5)) : text(valueText(v, q.dimension, q.unit, 4));
+    if (q.unit == "1/mm") return text(numberText(v * perShownLength(), 6));
+    return q.unit == "K" ? text(numberText(v, 5)) : text(shownNumber(v, q.dimension, q.unit, 4));
 }
-QString unitWord(const Prediction &q) { return q.unit == "1/mm" ? u"per mm"_s : text(unitLabel(q.unit)); }
+QString unitWord(const Prediction &q) {
+    return q.unit == "1/mm" ? u"per "_s + text(shownUnit("mm")) : text(unitLabel(shownUnit(q.unit)));
+}
 } // namespace
 QString PredictionList::rowText(std::size_t k) const {
     const auto &q = m_rows[k];
@@ -173,7 +178,7 @@ FirstCutsPage::FirstCutsPage(Session *session, QWidget *parent) : StationPage(se
     titleRow->addWidget(m_cardMark);
     titleRow->addWidget(m_cardTitle, 1);
     card->addLayout(titleRow);
-    m_said = makeLabel({}, 15, Ink::Value, true, true, cardHost);
+    m_said = makeStillLabel(15, true, cardHost);
     m_said->setObjectName(u"cardSays"_s);
     card->addWidget(m_said);
     auto *dialRow = new QHBoxLayout;
@@ -240,7 +245,7 @@ FirstCutsPage::FirstCutsPage(Session *session, QWidget *parent) : StationPage(se
                   13, Ink::Label, false, true, leftHost));
     h->addWidget(leftHost, 1);
     auto *right = new QWidget(this);
-    right->setFixedWidth(330);
+    right->setFixedWidth(lettered(330));
     auto *v = new QVBoxLayout(right);
     v->setContentsMargins(10, 10, 14, 10);
     v->setSpacing(5);
@@ -390,10 +395,11 @@ void FirstCutsPage::update(const ProvedAxis &p) {
     }
     m_cardTitle->setText(u"Card %1 of %2   %3"_s.arg(at + 1).arg(specs.size()).arg(text(spec.title)));
     m_cardMark->MarkWidget::show(result.verdict, result.begun);
-    m_said->setText((result.waits && !result.begun ? u"Waits for the cards before it. "_s : QString()) +
-                    (result.waived ? u"Waived. "_s : QString()) + QString::fromStdString(result.sentence));
-    m_todo->setText(text(spec.todo));
-    m_accept->setText(u"Good: "_s + text(spec.accept));
+    m_said->say((result.waits && !result.begun ? u"Waits for the cards before it. "_s : QString()) +
+                    (result.waived ? u"Waived. "_s : QString()) + QString::fromStdString(result.sentence),
+                text(m_axis) + text(spec.code));
+    m_todo->setText(text(inShownUnits(spec.todo)));
+    m_accept->setText(u"Good: "_s + text(inShownUnits(spec.accept)));
     const auto c = caution(spec.cautionId, p.model.mass.v);
     QString advice = c.text ? u"//  "_s + text(c.text->head) + u". "_s + QString::fromStdString(c.words) : QString();
     if (spec.id == CardId::SoftEnds) // what these ends are there for

@@ -91,7 +91,8 @@ private:
     CardId m_card = CardId::StopWorks;
     std::string m_cardAxis; ///< the axis a card was chosen for; another axis starts at its next one
     QString m_builtFor;
-    QLabel *m_cardTitle, *m_todo, *m_accept, *m_said, *m_count, *m_sheetTitle, *m_draft, *m_advice;
+    StillLabel *m_said;
+    QLabel *m_cardTitle, *m_todo, *m_accept, *m_count, *m_sheetTitle, *m_draft, *m_advice;
     MarkWidget *m_cardMark;
     DialWidget *m_dial;
     QWidget *m_entries;

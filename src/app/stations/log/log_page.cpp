@@ -157,7 +157,7 @@ LogPage::LogPage(Session *session, QWidget *parent) : StationPage(session, Stati
     left->addLayout(buttons);
     h->addLayout(left, 1);
     auto *scroll = new QScrollArea(this);
-    scroll->setFixedWidth(372);
+    scroll->setFixedWidth(lettered(372));
     scroll->setWidgetResizable(true);
     scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     auto *side = new QWidget(scroll);

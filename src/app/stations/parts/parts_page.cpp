@@ -123,7 +123,7 @@ PartsPage::PartsPage(Session *session, QWidget *parent) : StationPage(session, S
     left->addLayout(buttons);
     h->addLayout(left, 1);
     auto *scroll = new QScrollArea(this);
-    scroll->setFixedWidth(326);
+    scroll->setFixedWidth(lettered(326));
     scroll->setWidgetResizable(true);
     scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     auto *side = new QWidget(scroll);

@@ -221,9 +221,9 @@ OpenedFinding::Made OpenedFinding::make(const Line &line) {
         made.middle->setFont(face(15, false, line.assumed));
         made.middle->setTextFormat(Qt::PlainText);
         setInk(made.middle, Ink::Value);
-        made.middle->setFixedWidth(124);
+        made.middle->setFixedWidth(lettered(124));
         made.right = makeLabel({}, 13, Ink::Faint, false, false, m_linesHost);
-        made.right->setFixedWidth(76);
+        made.right->setFixedWidth(lettered(76));
         row->addWidget(made.left, 1);
         row->addWidget(made.middle);
         row->addWidget(made.right);
@@ -232,7 +232,7 @@ OpenedFinding::Made OpenedFinding::make(const Line &line) {
         made.left = makeLabel({}, 13, Ink::Label, false, false, m_linesHost);
         made.bar = new ShareBar;
         made.right = makeLabel({}, 13, Ink::Value, false, false, m_linesHost);
-        made.right->setFixedWidth(44);
+        made.right->setFixedWidth(lettered(44));
         made.right->setAlignment(Qt::AlignRight);
         row->addWidget(made.left, 1);
         row->addWidget(made.bar);

@@ -137,7 +137,7 @@ ProofPage::ProofPage(Session *session, QWidget *parent) : StationPage(session, S
     left->addWidget(m_ladder, 4);
     h->addLayout(left, 1);
     m_opened = new OpenedFinding(session, this);
-    m_opened->setFixedWidth(460);
+    m_opened->setFixedWidth(lettered(460));
     h->addWidget(m_opened);
     connect(m_ladder, &MarginLadder::chosen, this, [this](int row) {
         const auto &f = proved().evaluation.findings;
