@@ -1,7 +1,7 @@
 #include "search/alternatives.h"
-#include "machine/rides.h"
 #include "proof/words/narrate.h"
 #include "search/size.h"
+#include "search/tried_axis.h"
 #include "units/plain_number.h"
 #include <algorithm>
 #include <cmath>
@@ -10,9 +10,6 @@ namespace lw {
 using Json = nlohmann::json;
 
 namespace {
-Json sold(double value, const char *unit) {
-    return {{"typed", numberText(value, 6) + unit}, {"standing", "catalogue"}};
-}
 std::vector<Alternative> listed(const AxisModel &m, const Json &project, const std::string &axis,
                                 const std::string &design, const Catalogue &catalogue, Exchanged what) {
     std::vector<Alternative> out;
@@ -23,8 +20,7 @@ std::vector<Alternative> listed(const AxisModel &m, const Json &project, const s
             auto p = motorPatches(d, c);
             // the drive as it is set, unless that is more than this winding bears
             if (m.drive.peak.known()) {
-                const double peak = std::floor(std::min(m.drive.peak.v, std::sqrt(2.0) * c.current) * 10 + 1e-9) / 10;
-                p.push_back({d + "drive/current_A", sold(peak, "A")});
+                p.push_back({d + "drive/current_A", filled(setPeak(m.drive.peak.v, c.current), "A")});
                 p.push_back({d + "drive/current_kind", "peak"});
             }
             out.push_back({c.name, c.price, notKnown, {}, 0, {}, std::move(p), false});
@@ -33,17 +29,17 @@ std::vector<Alternative> listed(const AxisModel &m, const Json &project, const s
     case Exchanged::Drive:
         for (const auto &c : catalogue.drives) {
             if (c.closedLoop != m.stepper().closedLoop) continue;
-            const double most = m.stepper().rated.known() ? std::sqrt(2.0) * m.stepper().rated.v : c.peak;
+            const double rated = m.stepper().rated.known() ? m.stepper().rated.v : c.peak;
             out.push_back({c.name,
                            c.price,
                            notKnown,
                            {},
                            0,
                            {},
-                           {{d + "drive/volt_limit_V", sold(c.voltsMost, "V")},
+                           {{d + "drive/volt_limit_V", filled(c.voltsMost, "V")},
                             {d + "drive/damping", c.damping ? "yes" : "no"},
-                            {d + "drive/pulse_high_us", c.pulseHigh > 0 ? sold(c.pulseHigh, "us") : Json(nullptr)},
-                            {d + "drive/current_A", sold(std::floor(std::min(c.peak, most) * 10 + 1e-9) / 10, "A")},
+                            {d + "drive/pulse_high_us", c.pulseHigh > 0 ? filled(c.pulseHigh, "us") : Json(nullptr)},
+                            {d + "drive/current_A", filled(setPeak(c.peak, rated), "A")},
                             {d + "drive/current_kind", "peak"}},
                            false});
         }
@@ -56,8 +52,8 @@ std::vector<Alternative> listed(const AxisModel &m, const Json &project, const s
                            {},
                            0,
                            {},
-                           {{s + "voltage_V", sold(c.volts, "V")},
-                            {s + "power_W", sold(c.watts, "W")},
+                           {{s + "voltage_V", filled(c.volts, "V")},
+                            {s + "power_W", filled(c.watts, "W")},
                             {s + "kind", c.kind},
                             {s + "sag", nullptr}},
                            false});
@@ -70,8 +66,7 @@ std::vector<Alternative> listed(const AxisModel &m, const Json &project, const s
                 auto p = c.patches;
                 if (c.end.known() && !m.stages.empty()) { // the last stage is bored for it
                     const bool belt = std::holds_alternative<ToothedBelt>(m.stages.back().stage);
-                    p.push_back({stagePointer(m, m.stages.size() - 1) + (belt ? "driven/bore" : "bore_out"),
-                                 numberText(c.end.nominal * 1e3, 5) + " H7"});
+                    p.push_back(boredFor(stagePointer(m, m.stages.size() - 1), belt, c.end.nominal));
                 }
                 out.push_back({c.name, c.price, notKnown, {}, 0, {}, std::move(p), false});
             }
@@ -91,9 +86,7 @@ std::vector<Alternative> listed(const AxisModel &m, const Json &project, const s
         if (fit < space.reductions.size())
             for (const auto &c : space.reductions[fit]) {
                 auto p = c.patches;
-                if (m.screwEnd.known())
-                    p.push_back({d + (c.direct ? "stages/1/bore_out" : "stages/1/driven/bore"),
-                                 numberText(m.screwEnd.nominal * 1e3, 5) + " H7"});
+                if (m.screwEnd.known()) p.push_back(boredFor(d + "stages/1/", !c.direct, m.screwEnd.nominal));
                 out.push_back({c.name, c.price, notKnown, {}, 0, {}, std::move(p), false});
             }
         break;
@@ -105,22 +98,11 @@ std::vector<Alternative> listed(const AxisModel &m, const Json &project, const s
 
 std::vector<Alternative> alternatives(const Json &project, const std::string &axis, const std::string &design,
                                       const Catalogue &catalogue, Exchanged what) {
-    Json job = Json::object();
-    for (const auto &[key, value] : project.items())
-        if (key != "axes" && key != "log" && key != "tasks") job[key] = value;
-    for (const auto &id : carriedBy(project, axis))
-        if (const auto *node = nodeAt(project, "/axes/" + id)) job["axes"][id] = *node;
-    auto out = listed(readAxis(job, axis, design), project, axis, design, catalogue, what);
+    TriedAxis tried(project, axis, design);
+    auto out = listed(tried.with({}), project, axis, design, catalogue, what);
     Evaluation e;
     for (auto &a : out) {
-        std::vector<Json> before;
-        for (const auto &p : a.patches)
-            before.push_back(valueAt(job, p.pointer));
-        for (const auto &p : a.patches)
-            setAt(job, p.pointer, p.value);
-        const auto m = readAxis(job, axis, design);
-        for (std::size_t k = a.patches.size(); k-- > 0;)
-            setAt(job, a.patches[k].pointer, before[k]);
+        const auto m = tried.with(a.patches);
         evaluateDesign(m, e);
         if (const auto *f = worstTorque(e)) {
             a.margin = f->margin;

@@ -1,10 +1,10 @@
 #include "search/mends.h"
 #include "search/space.h"
+#include "search/tried_axis.h"
 #include "proof/checks/limits.h"
 #include "proof/words/narrate.h"
 #include "catalogue/catalogue.h"
 #include "shop/parts.h"
-#include "machine/rides.h"
 #include <algorithm>
 #include <array>
 #include <cmath>
@@ -15,21 +15,7 @@ using Json = nlohmann::json;
 
 /// What the mends of all findings of an axis are looked for in.
 struct MendGround {
-    MendGround(const Json &project, const AxisModel &model) : m(model) {
-        // Only this axis and what it shares are needed to judge a change; of the others what rides on it.
-        for (const auto &[key, value] : project.items())
-            if (key != "axes" && key != "parts" && key != "log" && key != "tasks") job[key] = value;
-        for (const auto &id : carriedBy(project, m.id)) {
-            const auto *axis = nodeAt(project, "/axes/" + id);
-            if (!axis) continue;
-            if (id == m.id) {
-                job["axes"][id] = *axis;
-                continue;
-            }
-            auto &rider = job["axes"][id];
-            rider["rides_on"] = (*axis)["rides_on"];
-            if (const auto *pieces = nodeAt(*axis, "/survey/moving_mass")) rider["survey"]["moving_mass"] = *pieces;
-        }
+    MendGround(const Json &project, const AxisModel &model) : m(model), tried(project, m.id, m.designId) {
         for (const auto &g : prove(m).findings)
             if (g.verdict == Verdict::Fails) failing.push_back(g);
         const auto now = evaluate(m).state;
@@ -46,7 +32,7 @@ struct MendGround {
             }
     }
     const AxisModel &m;
-    Json job;
+    TriedAxis tried;
     std::vector<Finding> failing;
     std::vector<PartAsked> asked;
     std::vector<PartLine> lines; ///< the list as it stands
@@ -70,19 +56,6 @@ struct MendGround {
                     mend.listed += std::min(part.price, line.price);
         }
     }
-    /// The axis with these changes made: changed in place and put back, a copy of it for every attempt would be its
-    /// dearest part.
-    AxisModel changed(const std::vector<Patch> &patches) {
-        std::vector<Json> before;
-        for (const auto &p : patches)
-            before.push_back(valueAt(job, p.pointer));
-        for (const auto &p : patches)
-            setAt(job, p.pointer, p.value);
-        auto after = readAxis(job, m.id, m.designId);
-        for (std::size_t k = patches.size(); k-- > 0;)
-            setAt(job, patches[k].pointer, before[k]);
-        return after;
-    }
     std::set<std::string> inHand;
 };
 
@@ -101,7 +74,7 @@ private:
         return {{"typed", text}, {"standing", standing}};
     }
     void attempt(std::string words, std::vector<Patch> patches) {
-        const auto after = m_ground.changed(patches);
+        const auto after = m_ground.tried.with(patches);
         const auto e = prove(after);
         Mend mend;
         mend.patches = std::move(patches);
@@ -462,7 +435,7 @@ void Search::motors() {
     const std::size_t step = std::max<std::size_t>(1, rows.size() / 8); // eight of them, over the whole range
     for (std::size_t k = 0; k < rows.size(); k += step) {
         auto p = motorPatches(d, *rows[k]);
-        const double peak = std::floor(std::min(m.drive.peak.v, std::sqrt(2.0) * rows[k]->current) * 10 + 1e-9) / 10;
+        const double peak = setPeak(m.drive.peak.v, rows[k]->current);
         p.push_back({d + "drive/current_A", typed(numberText(peak, 3) + "A")});
         p.push_back({d + "drive/current_kind", "peak"});
         attempt(rows[k]->name + " makes it", std::move(p));
@@ -527,7 +500,7 @@ Mend MendFinder::together(const std::vector<Mend> &mends) const {
     Mend all;
     for (const auto &m : mends)
         all.patches.insert(all.patches.end(), m.patches.begin(), m.patches.end());
-    const auto after = m_kept->ground.changed(all.patches);
+    const auto after = m_kept->ground.tried.with(all.patches);
     m_kept->ground.price(after, evaluate(after).state, all);
     return all;
 }

@@ -1,5 +1,5 @@
 #include "search/space.h"
-#include "machine/rides.h"
+#include "search/tried_axis.h"
 #include "shop/parts.h"
 #include "units/plain_number.h"
 #include <algorithm>
@@ -11,25 +11,21 @@ namespace lw {
 using Json = nlohmann::json;
 
 namespace {
-Json typed(double value, const char *unit, const char *standing = "catalogue") {
-    return {{"typed", numberText(value, 6) + unit}, {"standing", standing}};
-}
-
 /// The entries that a motor with its drive and supply fills.
 std::vector<Patch> trainPatches(const std::string &d, const std::string &supplyId, const CatalogueMotor &c,
                                 const CatalogueDrive &drive, const CatalogueSupply &supply, double peak) {
     auto p = motorPatches(d, c);
     const auto set = [&](const std::string &place, Json v) { p.push_back({place, std::move(v)}); };
-    set(d + "drive/volt_limit_V", typed(drive.voltsMost, "V"));
-    set(d + "drive/pulse_high_us", drive.pulseHigh > 0 ? typed(drive.pulseHigh, "us") : Json(nullptr));
+    set(d + "drive/volt_limit_V", filled(drive.voltsMost, "V"));
+    set(d + "drive/pulse_high_us", drive.pulseHigh > 0 ? filled(drive.pulseHigh, "us") : Json(nullptr));
     set(d + "drive/damping", drive.damping ? "yes" : "no");
-    set(d + "drive/current_A", typed(peak, "A"));
+    set(d + "drive/current_A", filled(peak, "A"));
     set(d + "drive/current_kind", "peak");
     set(d + "drive/torque_limit_Nm", nullptr);
     set(d + "supply", supplyId);
     const std::string s = "/supplies/" + supplyId + "/";
-    set(s + "voltage_V", typed(supply.volts, "V"));
-    set(s + "power_W", typed(supply.watts, "W"));
+    set(s + "voltage_V", filled(supply.volts, "V"));
+    set(s + "power_W", filled(supply.watts, "W"));
     set(s + "kind", supply.kind);
     set(s + "sag", nullptr);
     return p;
@@ -40,13 +36,8 @@ class Builder {
 public:
     Builder(const Json &project, const std::string &axis, const std::string &design, const Catalogue &catalogue,
             const std::set<std::string> &have)
-        : m_catalogue(catalogue), m_have(have), m_axis(axis), m_design(design),
-          d("/axes/" + axis + "/designs/" + design + "/") {
-        for (const auto &[key, value] : project.items())
-            if (key != "axes" && key != "log" && key != "tasks" && key != "parts") m_job[key] = value;
-        for (const auto &id : carriedBy(project, axis)) // what rides on it is weighed with it
-            if (const auto *node = nodeAt(project, "/axes/" + id)) m_job["axes"][id] = *node;
-        m_supply = supplyOf(m_job, axis, design);
+        : m_catalogue(catalogue), m_have(have), d("/axes/" + axis + "/designs/" + design + "/"),
+          m_supply(supplyOf(project, axis, design)), m_tried(project, axis, design) {
         // a supply others hang on is not changed behind their back: this design gets one of its own
         const auto *axes = nodeAt(project, "/axes");
         for (const auto &[other, node] : axes->items())
@@ -57,7 +48,7 @@ public:
         m_space.supply = m_supply;
     }
     SizeSpace build() {
-        m_space.base = read({});
+        m_space.base = m_tried.with({});
         trains();
         for (std::size_t f = 0; f < m_fits.size(); ++f)
             m_space.reductions.push_back(reductionsFor(m_fits[f].first, m_fits[f].second));
@@ -66,26 +57,6 @@ public:
     }
 
 private:
-    /// The axis with these entries filled; of a part of it alone when only that part is read anew.
-    AxisModel read(const std::vector<Patch> &patches, void (*part)(const Json &, AxisModel &) = nullptr) {
-        std::vector<Json> before;
-        for (const auto &p : patches)
-            before.push_back(valueAt(m_job, p.pointer));
-        for (const auto &p : patches)
-            setAt(m_job, p.pointer, p.value);
-        AxisModel m;
-        if (part) {
-            m.id = m_axis;
-            m.designId = m_design;
-            m.cls = m_space.base.cls;
-            m.vertical = m_space.base.vertical;
-            part(m_job, m);
-        } else
-            m = readAxis(m_job, m_axis, m_design);
-        for (std::size_t k = patches.size(); k-- > 0;)
-            setAt(m_job, patches[k].pointer, before[k]);
-        return m;
-    }
     template <class Row> double cost(const Row &row) const { return m_have.count(row.name) ? 0 : row.price; }
 
     void trains();
@@ -97,9 +68,9 @@ private:
 
     const Catalogue &m_catalogue;
     const std::set<std::string> &m_have;
-    const std::string m_axis, m_design, d;
+    const std::string d;
     std::string m_supply;
-    Json m_job;
+    TriedAxis m_tried;
     SizeSpace m_space;
     std::vector<std::pair<double, double>> m_fits; ///< face, shaft
 };
@@ -119,7 +90,7 @@ void Builder::trains() {
         if (at == m_fits.end()) at = m_fits.insert(at, fit);
         for (const auto &drive : m_catalogue.drives) {
             if (drive.closedLoop != motor.encoder || drive.peak < motor.current) continue;
-            const double peak = std::floor(std::min(drive.peak, std::sqrt(2.0) * motor.current) * 10 + 1e-9) / 10;
+            const double peak = setPeak(drive.peak, motor.current);
             for (const auto &supply : m_catalogue.supplies) {
                 const double high = supply.volts * (supply.kind == "unregulated" ? 1.1 : 1.0);
                 if (high > drive.voltsMost * inside * (1 + 1e-9) || supply.volts < drive.voltsLeast) continue;
@@ -143,7 +114,8 @@ void Builder::trains() {
                 const auto [seen, isNew] = classes.emplace(key, std::pair{classes.size(), m_space.trains.size()});
                 c.sameTorque = seen->second.first;
                 if (isNew) {
-                    auto m = read(trainPatches(d, m_supply, motor, drive, supply, peak), &rereadMotor);
+                    auto m = m_tried.partWith(trainPatches(d, m_supply, motor, drive, supply, peak), &rereadMotor,
+                                              m_space.base);
                     c.model = std::move(m.motor);
                     c.settings = std::move(m.drive);
                     c.source = std::move(m.supply);
@@ -183,15 +155,15 @@ std::vector<ReductionChoice> Builder::reductionsFor(double faceMm, double shaftM
         r.patches = {{d + "stages",
                       {{"1",
                         {{"kind", "coupling"},
-                         {"stiffness_Nm_rad", typed(c.stiffness, " N m/rad")},
-                         {"inertia_kgm2", typed(c.inertia, " g cm2")},
+                         {"stiffness_Nm_rad", filled(c.stiffness, " N m/rad")},
+                         {"inertia_kgm2", filled(c.inertia, " g cm2")},
                          {"bore_in", bore}}}}},
                      {d + "stage_order", {"1"}}};
         out.push_back(std::move(r));
     }
     addBelts(out, faceMm, shaftMm);
     for (auto &r : out)
-        r.stages = read(r.patches, &rereadStages).stages;
+        r.stages = m_tried.partWith(r.patches, &rereadStages, m_space.base).stages;
     return out;
 }
 
@@ -270,11 +242,11 @@ void Builder::addBelts(std::vector<ReductionChoice> &out, double faceMm, double 
                 r.drivenBoreMost = large->boreMost;
                 r.drivenBoreWorst = worst(*large);
                 const auto pulley = [&](int teeth, int flanges) {
-                    return Json{{"teeth", typed(teeth, "")},
+                    return Json{{"teeth", filled(teeth, "")},
                                 {"profile", name},
-                                {"belt_width_mm", typed(width, "mm")},
-                                {"face_width_mm", typed(width + 6, "mm")},
-                                {"flanges", typed(flanges, "")},
+                                {"belt_width_mm", filled(width, "mm")},
+                                {"face_width_mm", filled(width + 6, "mm")},
+                                {"flanges", filled(flanges, "")},
                                 {"hub", "clamp"},
                                 {"material", "aluminium"}};
                 };
@@ -282,11 +254,11 @@ void Builder::addBelts(std::vector<ReductionChoice> &out, double faceMm, double 
                            {"driver", pulley(z1, 2)},
                            {"driven", pulley(z2, 0)},
                            {"code", beltCode(*profile, belt, width)},
-                           {"centre_mm", typed(centre, "mm", "assumed")}};
+                           {"centre_mm", filled(centre, "mm", "assumed")}};
                 stage["driver"]["bore"] = numberText(shaftMm, 5) + " H7";
                 if (inSlot) // else a plate is made for it, its slot cut to what this belt asks
                     for (const char *key : {"slot_from_mm", "slot_to_mm"})
-                        stage[key] = valueAt(m_job, stagePointer(m_space.base, 0) + key);
+                        stage[key] = valueAt(m_tried.job(), stagePointer(m_space.base, 0) + key);
                 r.patches = {{d + "stages", {{"1", std::move(stage)}}}, {d + "stage_order", {"1"}}};
                 out.push_back(std::move(r));
             }
@@ -294,7 +266,7 @@ void Builder::addBelts(std::vector<ReductionChoice> &out, double faceMm, double 
 }
 
 void Builder::takeScrew(ScrewChoice &c) {
-    auto m = read(c.patches);
+    auto m = m_tried.with(c.patches);
     c.price = 0; // as the list of parts has it
     for (const auto &part : partsAsked(m, {}))
         if (part.ref == "screw" || part.ref == "nut" || part.ref == "fixed_end" || part.ref == "far_end" ||
@@ -322,9 +294,9 @@ void Builder::addBrake(ScrewChoice &c) {
     const double need = 2 * m.weightAlong() * m.lead.v / (2 * pi); // twice the weight, no friction credited
     const auto *brake = s.locksDependably || !std::isfinite(need) ? nullptr : m_catalogue.brakeFor(need);
     const auto put = [&](const char *key, Json v) { c.patches.push_back({d + key, std::move(v)}); };
-    put("brake/torque_Nm", brake ? typed(brake->torque, " N m") : Json(nullptr));
+    put("brake/torque_Nm", brake ? filled(brake->torque, " N m") : Json(nullptr));
     put("brake/where", brake ? Json("screw") : Json(nullptr));
-    put("brake/delay_s", brake ? typed(0.05, "s") : Json(nullptr));
+    put("brake/delay_s", brake ? filled(0.05, "s") : Json(nullptr));
     if (brake) {
         c.leadDays = std::max(c.leadDays, brake->leadDays);
         c.name += ", " + brake->name;
@@ -375,29 +347,29 @@ void Builder::screws() {
             Json screw{{"thread", row.name},
                        {"kept", "no"},
                        {"end", end},
-                       {"thread_length_mm", typed(length, "mm", "assumed")},
-                       {"overall_length_mm", typed(std::round(span + 60), "mm", "assumed")},
-                       {"bearing_span_mm", typed(std::round(span), "mm", "assumed")},
-                       {"nut_far_mm", typed(std::round(travel + nutLength / 2 + 40), "mm", "assumed")}};
+                       {"thread_length_mm", filled(length, "mm", "assumed")},
+                       {"overall_length_mm", filled(std::round(span + 60), "mm", "assumed")},
+                       {"bearing_span_mm", filled(std::round(span), "mm", "assumed")},
+                       {"nut_far_mm", filled(std::round(travel + nutLength / 2 + 40), "mm", "assumed")}};
             for (const char *key : {"bearing_span_mm", "nut_far_mm"})
-                if (const auto old = valueAt(m_job, d + "screw/" + key);
+                if (const auto old = valueAt(m_tried.job(), d + "screw/" + key);
                     old.is_object() &&
                     (old.value("standing", "") == "measured" || old.value("standing", "") == "stated"))
                     screw[key] = old;
             put("screw", std::move(screw));
-            Json nut{{"kind", row.nutKind}, {"length_mm", typed(std::round(nutLength), "mm")}};
-            if (!ball) nut["engaged_turns"] = typed(std::floor(nutLength / inMillimetres(thread->pitch)), "");
+            Json nut{{"kind", row.nutKind}, {"length_mm", filled(std::round(nutLength), "mm")}};
+            if (!ball) nut["engaged_turns"] = filled(std::floor(nutLength / inMillimetres(thread->pitch)), "");
             // a twentieth of its rating takes the play and leaves the nut its life (a tenth is the most); common
             // practice
-            if (preloaded) nut["preload_N"] = typed(std::round(ball->dynamic / 20), "N");
+            if (preloaded) nut["preload_N"] = filled(std::round(ball->dynamic / 20), "N");
             put("nut", std::move(nut));
             put("ends", "fixed_supported");
             put("fixed_end", Json{{"kind", "angular-contact pair in an end block"},
-                                  {"bore_mm", typed(fixed->bore, "mm")},
-                                  {"outside_mm", typed(fixed->outside, "mm")},
-                                  {"drag_Nm", typed(fixed->drag, " N m")},
-                                  {"stiffness_N_um", typed(fixed->stiffness, " N/um")},
-                                  {"static_axial_N", typed(fixed->staticAxial, "N")}});
+                                  {"bore_mm", filled(fixed->bore, "mm")},
+                                  {"outside_mm", filled(fixed->outside, "mm")},
+                                  {"drag_Nm", filled(fixed->drag, " N m")},
+                                  {"stiffness_N_um", filled(fixed->stiffness, " N/um")},
+                                  {"static_axial_N", filled(fixed->staticAxial, "N")}});
             put("far_end", Json{{"kind", "one ball bearing, floats"}});
             put("steps_typed", nullptr);
             put("thread_beyond_a_mm", nullptr);
@@ -413,7 +385,7 @@ void Builder::screws() {
 
 std::vector<Patch> motorPatches(const std::string &d, const CatalogueMotor &c) {
     std::vector<Patch> p;
-    const auto put = [&](const char *key, double v, const char *unit) { p.push_back({d + key, typed(v, unit)}); };
+    const auto put = [&](const char *key, double v, const char *unit) { p.push_back({d + key, filled(v, unit)}); };
     put("motor/face_mm", c.face, "mm");
     put("motor/holding_torque_Nm", c.holding, " N m");
     put("motor/rated_current_A", c.current, "A");
@@ -491,11 +463,8 @@ std::vector<Patch> patchesOf(const SizeSpace &space, const Candidate &c) {
     const auto &reduction = reductionOfCandidate(space, c);
     out.insert(out.end(), reduction.patches.begin(), reduction.patches.end());
     out.insert(out.end(), screw.patches.begin(), screw.patches.end());
-    if (screw.end.known()) {
-        const auto &r = reductionOfCandidate(space, c);
-        const auto bore = numberText(screw.end.nominal * 1e3, 5) + " H7";
-        out.push_back({space.designPointer + (r.direct ? "stages/1/bore_out" : "stages/1/driven/bore"), bore});
-    }
+    if (screw.end.known())
+        out.push_back(boredFor(space.designPointer + "stages/1/", !reduction.direct, screw.end.nominal));
     out.push_back({space.designPointer + "text", shortName(space, c)});
     return out;
 }
