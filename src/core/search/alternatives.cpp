@@ -10,116 +10,129 @@ namespace lw {
 using Json = nlohmann::json;
 
 namespace {
-std::vector<Alternative> listed(const AxisModel &m, const Json &project, const std::string &axis,
-                                const std::string &design, const Catalogue &catalogue, Exchanged what) {
-    std::vector<Alternative> out;
-    const std::string d = "/axes/" + axis + "/designs/" + design + "/", s = supplyPointer(m);
+class Lister {
+public:
+    Lister(const Json &project, const std::string &axis, const std::string &design, const Catalogue &catalogue)
+        : m_tried(project, axis, design), m_m(m_tried.with({})), m_project(project), m_axis(axis), m_design(design),
+          m_catalogue(catalogue) {}
+    std::vector<Alternative> list(Exchanged what);
+
+private:
+    /// @param changed the axis with the patches made; read from them when nobody made it already
+    void add(const std::string &name, double price, std::vector<Patch> patches, const AxisModel *changed = nullptr) {
+        Alternative a;
+        a.name = name;
+        a.price = price;
+        if (changed)
+            judge(*changed, a);
+        else
+            judge(m_tried.with(patches), a);
+        a.patches = std::move(patches);
+        m_out.push_back(std::move(a));
+    }
+    void judge(const AxisModel &m, Alternative &a) {
+        evaluateDesign(m, m_e);
+        a.ratio = m_e.state.ratio();
+        a.lead = m.lead.v;
+        if (const auto *f = worstTorque(m_e)) {
+            a.margin = f->margin;
+            a.at = titleOf(m, *f);
+        }
+        for (const auto &f : m_e.findings) {
+            if (f.verdict > Verdict::Watch || !judgesDesign(m, f)) continue;
+            a.watch |= f.verdict == Verdict::Watch;
+            if (f.verdict == Verdict::Fails && a.fails++ == 0) a.firstFailure = sentenceOf(m, m_e.state, f);
+        }
+    }
+    TriedAxis m_tried;
+    const AxisModel m_m;
+    const Json &m_project;
+    const std::string &m_axis, &m_design;
+    const Catalogue &m_catalogue;
+    Evaluation m_e;
+    std::vector<Alternative> m_out;
+};
+
+std::vector<Alternative> Lister::list(Exchanged what) {
+    const auto &m = m_m;
+    const std::string d = "/axes/" + m_axis + "/designs/" + m_design + "/", s = supplyPointer(m);
     switch (what) {
     case Exchanged::Motor:
-        for (const auto &c : catalogue.motors) {
+        for (const auto &c : m_catalogue.motors) {
             auto p = motorPatches(d, c);
             // the drive as it is set, unless that is more than this winding bears
             if (m.drive.peak.known()) {
                 p.push_back({d + "drive/current_A", filled(setPeak(m.drive.peak.v, c.current), "A")});
                 p.push_back({d + "drive/current_kind", "peak"});
             }
-            out.push_back({c.name, c.price, notKnown, {}, 0, {}, std::move(p), false});
+            add(c.name, c.price, std::move(p));
         }
         break;
     case Exchanged::Drive:
-        for (const auto &c : catalogue.drives) {
+        for (const auto &c : m_catalogue.drives) {
             if (c.closedLoop != m.stepper().closedLoop) continue;
             const double rated = m.stepper().rated.known() ? m.stepper().rated.v : c.peak;
-            out.push_back({c.name,
-                           c.price,
-                           notKnown,
-                           {},
-                           0,
-                           {},
-                           {{d + "drive/volt_limit_V", filled(c.voltsMost, "V")},
-                            {d + "drive/damping", c.damping ? "yes" : "no"},
-                            {d + "drive/pulse_high_us", c.pulseHigh > 0 ? filled(c.pulseHigh, "us") : Json(nullptr)},
-                            {d + "drive/current_A", filled(setPeak(c.peak, rated), "A")},
-                            {d + "drive/current_kind", "peak"}},
-                           false});
+            add(c.name, c.price,
+                {{d + "drive/volt_limit_V", filled(c.voltsMost, "V")},
+                 {d + "drive/damping", c.damping ? "yes" : "no"},
+                 {d + "drive/pulse_high_us", c.pulseHigh > 0 ? filled(c.pulseHigh, "us") : Json(nullptr)},
+                 {d + "drive/current_A", filled(setPeak(c.peak, rated), "A")},
+                 {d + "drive/current_kind", "peak"}});
         }
         break;
     case Exchanged::Supply:
-        for (const auto &c : catalogue.supplies)
-            out.push_back({c.name,
-                           c.price,
-                           notKnown,
-                           {},
-                           0,
-                           {},
-                           {{s + "voltage_V", filled(c.volts, "V")},
-                            {s + "power_W", filled(c.watts, "W")},
-                            {s + "kind", c.kind},
-                            {s + "sag", nullptr}},
-                           false});
+        for (const auto &c : m_catalogue.supplies)
+            add(c.name, c.price,
+                {{s + "voltage_V", filled(c.volts, "V")},
+                 {s + "power_W", filled(c.watts, "W")},
+                 {s + "kind", c.kind},
+                 {s + "sag", nullptr}});
         break;
-    case Exchanged::Reduction:
-    case Exchanged::Screw: {
-        const auto space = sizeSpace(project, axis, design, catalogue);
-        if (what == Exchanged::Screw) {
-            for (const auto &c : space.screws) {
-                auto p = c.patches;
-                if (c.end.known() && !m.stages.empty()) { // the last stage is bored for it
-                    const bool belt = std::holds_alternative<ToothedBelt>(m.stages.back().stage);
-                    p.push_back(boredFor(stagePointer(m, m.stages.size() - 1), belt, c.end.nominal));
-                }
-                out.push_back({c.name, c.price, notKnown, {}, 0, {}, std::move(p), false});
-            }
-            break;
-        }
-        // of those made for a motor like the one there is
-        std::size_t fit = 0;
+    case Exchanged::Reduction: {
+        // made for the motor there is; of one whose plate does not say its size, for the one it is most like
+        double face = m.stepper().face.v * 1e3, shaft = m.stepper().shaft.nominal * 1e3;
         double off = 1e9;
-        for (const auto &t : space.trains) {
-            const double now = std::fabs(t.motor->face - m.stepper().face.v * 1e3) +
-                               std::fabs(t.motor->shaft - m.stepper().shaft.nominal * 1e3);
-            if (now < off) {
+        for (const auto &c : m_catalogue.motors)
+            if (const double now = std::fabs(c.holding - m.stepper().holding.v);
+                (!m.stepper().face.known() || !m.stepper().shaft.known()) && now < off) {
                 off = now;
-                fit = t.fit;
+                face = c.face;
+                shaft = c.shaft;
             }
+        for (auto &c : reductionChoices(m_project, m_axis, m_design, m_catalogue, face, shaft)) {
+            auto changed = m;
+            putReduction(changed, c);
+            boreForScrew(changed);
+            auto p = std::move(c.patches);
+            if (m.screwEnd.known()) p.push_back(boredFor(d + "stages/1/", !c.direct, m.screwEnd.nominal));
+            add(c.name, c.price, std::move(p), &changed);
         }
-        if (fit < space.reductions.size())
-            for (const auto &c : space.reductions[fit]) {
-                auto p = c.patches;
-                if (m.screwEnd.known()) p.push_back(boredFor(d + "stages/1/", !c.direct, m.screwEnd.nominal));
-                out.push_back({c.name, c.price, notKnown, {}, 0, {}, std::move(p), false});
-            }
         break;
     }
+    case Exchanged::Screw:
+        for (auto &c : screwChoices(m_project, m_axis, m_design, m_catalogue)) {
+            auto changed = m;
+            putScrew(changed, c);
+            auto p = std::move(c.patches);
+            if (c.end.known() && !m.stages.empty()) // the last stage is bored for it
+                p.push_back(boredFor(stagePointer(m, m.stages.size() - 1),
+                                     std::holds_alternative<ToothedBelt>(m.stages.back().stage), c.end.nominal));
+            add(c.name, c.price, std::move(p), &changed);
+        }
+        break;
     }
-    return out;
+    std::stable_sort(m_out.begin(), m_out.end(), [](const Alternative &a, const Alternative &b) {
+        if (a.fails != b.fails) return a.fails < b.fails;
+        if (a.price != b.price) return a.price < b.price;
+        return a.name < b.name;
+    });
+    return std::move(m_out);
 }
 } // namespace
 
 std::vector<Alternative> alternatives(const Json &project, const std::string &axis, const std::string &design,
                                       const Catalogue &catalogue, Exchanged what) {
-    TriedAxis tried(project, axis, design);
-    auto out = listed(tried.with({}), project, axis, design, catalogue, what);
-    Evaluation e;
-    for (auto &a : out) {
-        const auto m = tried.with(a.patches);
-        evaluateDesign(m, e);
-        if (const auto *f = worstTorque(e)) {
-            a.margin = f->margin;
-            a.at = titleOf(m, *f);
-        }
-        for (const auto &f : e.findings)
-            a.watch |= f.verdict == Verdict::Watch && judgesDesign(m, f);
-        for (const auto &f : e.findings)
-            if (f.verdict == Verdict::Fails && judgesDesign(m, f) && a.fails++ == 0)
-                a.firstFailure = sentenceOf(m, e.state, f);
-    }
-    std::stable_sort(out.begin(), out.end(), [](const Alternative &a, const Alternative &b) {
-        if (a.fails != b.fails) return a.fails < b.fails;
-        if (a.price != b.price) return a.price < b.price;
-        return a.name < b.name;
-    });
-    return out;
+    return Lister(project, axis, design, catalogue).list(what);
 }
 
 } // namespace lw

@@ -44,25 +44,25 @@ public:
             for (const auto &one : designsOf(project, other))
                 if ((other != axis || one != design) && supplyOf(project, other, one) == m_supply)
                     m_supply = axis + "-" + design;
+        m_space.base = m_tried.with({});
         m_space.designPointer = d;
         m_space.supply = m_supply;
     }
     SizeSpace build() {
-        m_space.base = m_tried.with({});
         trains();
         for (std::size_t f = 0; f < m_fits.size(); ++f)
             m_space.reductions.push_back(reductionsFor(m_fits[f].first, m_fits[f].second));
-        screws();
+        m_space.screws = screws();
         return std::move(m_space);
     }
+    std::vector<ReductionChoice> reductionsFor(double faceMm, double shaftMm);
+    std::vector<ScrewChoice> screws();
 
 private:
     template <class Row> double cost(const Row &row) const { return m_have.count(row.name) ? 0 : row.price; }
 
     void trains();
-    std::vector<ReductionChoice> reductionsFor(double faceMm, double shaftMm);
     void addBelts(std::vector<ReductionChoice> &out, double faceMm, double shaftMm);
-    void screws();
     void addBrake(ScrewChoice &c);
     void takeScrew(ScrewChoice &c);
 
@@ -304,7 +304,8 @@ void Builder::addBrake(ScrewChoice &c) {
     takeScrew(c);
 }
 
-void Builder::screws() {
+std::vector<ScrewChoice> Builder::screws() {
+    std::vector<ScrewChoice> out;
     const auto &base = m_space.base;
     const double travel = base.travel.known() ? base.travel.v * 1e3 : notKnown;
     ScrewChoice kept;
@@ -320,9 +321,9 @@ void Builder::screws() {
     takeScrew(kept);
     if (std::isfinite(kept.lead.v)) {
         addBrake(kept);
-        m_space.screws.push_back(std::move(kept));
+        out.push_back(std::move(kept));
     }
-    if (!(travel == travel)) return;
+    if (!(travel == travel)) return out;
     for (const auto &row : m_catalogue.screws) {
         const auto thread = readThread(row.name);
         if (!thread) continue;
@@ -377,9 +378,10 @@ void Builder::screws() {
             c.end = readFitSize(end);
             takeScrew(c);
             addBrake(c);
-            m_space.screws.push_back(std::move(c));
+            out.push_back(std::move(c));
         }
     }
+    return out;
 }
 } // namespace
 
@@ -411,6 +413,17 @@ SizeSpace sizeSpace(const Json &project, const std::string &axis, const std::str
     return Builder(project, axis, design, catalogue, have).build();
 }
 
+std::vector<ReductionChoice> reductionChoices(const Json &project, const std::string &axis, const std::string &design,
+                                              const Catalogue &catalogue, double faceMm, double shaftMm) {
+    const std::set<std::string> none;
+    return Builder(project, axis, design, catalogue, none).reductionsFor(faceMm, shaftMm);
+}
+std::vector<ScrewChoice> screwChoices(const Json &project, const std::string &axis, const std::string &design,
+                                      const Catalogue &catalogue) {
+    const std::set<std::string> none;
+    return Builder(project, axis, design, catalogue, none).screws();
+}
+
 void putTrain(AxisModel &m, const TrainChoice &c) {
     m.motor = c.model;
     m.drive = c.settings;
@@ -432,8 +445,11 @@ void putScrew(AxisModel &m, const ScrewChoice &c) {
     m.screwEnd = c.end;
     m.stepsTyped.clear();
     m.stepsTypedRead.reset();
-    if (m.stages.empty() || !c.end.known()) return;
-    const auto bore = readFitSize(numberText(c.end.nominal * 1e3, 5) + " H7");
+    boreForScrew(m);
+}
+void boreForScrew(AxisModel &m) {
+    if (m.stages.empty() || !m.screwEnd.known()) return;
+    const auto bore = readFitSize(numberText(m.screwEnd.nominal * 1e3, 5) + " H7");
     std::visit(
         [&](auto &stage) {
             if constexpr (std::is_same_v<std::decay_t<decltype(stage)>, ToothedBelt>)

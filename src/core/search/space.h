@@ -63,6 +63,13 @@ struct SizeSpace {
 [[nodiscard]] SizeSpace sizeSpace(const nlohmann::json &project, const std::string &axis, const std::string &design,
                                   const Catalogue &catalogue, const std::set<std::string> &have = {});
 
+/// The reductions alone, for a motor with this face and shaft, mm; the screws alone.
+[[nodiscard]] std::vector<ReductionChoice> reductionChoices(const nlohmann::json &project, const std::string &axis,
+                                                            const std::string &design, const Catalogue &catalogue,
+                                                            double faceMm, double shaftMm);
+[[nodiscard]] std::vector<ScrewChoice> screwChoices(const nlohmann::json &project, const std::string &axis,
+                                                    const std::string &design, const Catalogue &catalogue);
+
 /// One design of the space.
 struct Candidate {
     std::size_t train = 0, reduction = 0, screw = 0;
@@ -75,6 +82,8 @@ struct Candidate {
 /// stage follows the screw: screw after reduction.
 void putTrain(AxisModel &m, const TrainChoice &c);
 void putReduction(AxisModel &m, const ReductionChoice &c);
+/// The last stage bored for the end of the screw, when that is known.
+void boreForScrew(AxisModel &m);
 void putScrew(AxisModel &m, const ScrewChoice &c);
 void compose(AxisModel &m, const SizeSpace &space, const Candidate &c);
 /// The entries a candidate fills; one step.
