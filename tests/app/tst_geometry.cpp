@@ -135,10 +135,13 @@ private slots:
             QCoreApplication::processEvents();
             QCOMPARE(m_window->size(), size);
             const std::string axis = m_session->axes().front();
-            for (int station = 0; station <= 8; ++station) {
+            for (int station = 0; station <= 9; ++station) {
                 if (station == 0)
                     m_window->showBoard();
-                else
+                else if (station == 9) { // ratio and lead of the drive
+                    m_window->showStation(StationId::Drive, axis);
+                    m_window->page(StationId::Drive)->goTo(u"ratio"_s);
+                } else
                     m_window->showStation(StationId(station), axis);
                 m_window->mendNow();
                 QStringList found;

@@ -71,6 +71,58 @@ private slots:
         QTest::keyClick(m_window.get(), Qt::Key_Z, Qt::ControlModifier);
         QVERIFY(!m_session->proved(axis).model.hasMotor()); // one step back: all of it
     }
+    void ratioAndLeadAreChosenInTheChart() {
+        useCatalogue(shippedCatalogue());
+        m_window->openDemo(u"tarn-mill"_s);
+        m_window->showStation(StationId::Drive, "X");
+        QTest::keyClick(drive(), Qt::Key_V); // chain, then ratio and lead
+        QCOMPARE(drive()->shown(), DrivePage::View::Charts);
+        auto *view = drive()->ratio();
+        view->settle();
+        auto *chart = view->chart(Swept::Ratio);
+        QVERIFY(label(u"ratioWords"_s).startsWith(u"Ratio "_s) && label(u"ratioWords"_s).contains(u"does the job"_s));
+        QVERIFY(chart->sweep().parts.size() > 50);
+        // by keys: the next that holds, Enter takes it, one step
+        const double before = chart->sweep().now;
+        QTest::keyClick(drive(), Qt::Key_Right);
+        QVERIFY(view->chosen() >= 0);
+        const auto next = chart->sweep().parts[std::size_t(view->chosen())];
+        QVERIFY(next.fails == 0 && next.ratio >= before);
+        QVERIFY2(label(u"ratioPart"_s).startsWith(text(next.name)), qPrintable(label(u"ratioPart"_s)));
+        const int steps = m_session->undoStack()->count();
+        QTest::keyClick(drive(), Qt::Key_Return);
+        QCOMPARE(m_session->undoStack()->count(), steps + 1);
+        const auto &taken = m_session->proved("X").evaluation;
+        QVERIFY(std::fabs(taken.state.ratio() - next.ratio) < 1e-12);
+        QVERIFY(std::fabs(worstTorque(taken)->margin - next.margin) < 1e-9);
+        m_session->undoStack()->undo();
+        // by the mouse: the design's point pulled along the scale, live; one step for the whole pull
+        view->settle();
+        QCOMPARE(chart->sweep().now, before);
+        const auto at = chart->designPlace().toPoint();
+        QTest::mousePress(chart, Qt::LeftButton, {}, at);
+        for (int x = 10; x <= 80; x += 10)
+            QTest::mouseMove(chart, at + QPoint(x, 0));
+        QTest::mouseRelease(chart, Qt::LeftButton, {}, at + QPoint(80, 0));
+        QVERIFY(m_session->proved("X").evaluation.state.ratio() > before * 1.1);
+        QCOMPARE(m_session->undoStack()->count(), steps + 1);
+        m_session->undoStack()->undo();
+        QCOMPARE(m_session->proved("X").evaluation.state.ratio(), before);
+        // a lead, by a double click on a screw
+        view->settle();
+        auto *leads = view->chart(Swept::Lead);
+        const auto &parts = leads->sweep().parts;
+        const auto five = std::ranges::find_if(
+            parts, [](const Alternative &a) { return std::fabs(a.lead - 5e-3) < 1e-9 && a.fails == 0; });
+        QVERIFY(five != parts.end());
+        QTest::mouseDClick(leads, Qt::LeftButton, {}, leads->placeOf(five->lead, five->margin).toPoint());
+        QVERIFY(std::fabs(m_session->proved("X").model.lead.v - 5e-3) < 1e-9);
+        // with no motor it says what comes first
+        m_session->undoStack()->undo();
+        m_session->apply({{{"/axes/X/designs/A/motor", nullptr}}, u"no motor"_s});
+        QVERIFY2(label(u"ratioWords"_s).startsWith(u"Choose motor and supply first"_s),
+                 qPrintable(label(u"ratioWords"_s)));
+    }
     void aLimitTypedRulesOutAndIsSaved() {
         fresh("bench_mill", "Y");
         const auto all = result();
@@ -164,6 +216,22 @@ private slots:
         QVERIFY(picker->findChild<QLabel *>(u"pickSays"_s)->text().contains(u"Nothing sold"_s));
         words->clear();
         const int rows = picker->table()->model()->rowCount();
+        // walking the list shows each in the window behind; letting go leaves no trace
+        const int steps = m_session->undoStack()->count();
+        const auto holding = [&] { return m_session->proved("X").model.stepper().holding.v; };
+        const double had = holding();
+        std::set<double> seen;
+        for (int k = 0; k < std::min(rows - 1, 6); ++k) {
+            QTest::keyClick(words, Qt::Key_Down);
+            seen.insert(holding());
+        }
+        QVERIFY(seen.size() > 1);
+        QTest::keyClick(picker, Qt::Key_Escape);
+        QCOMPARE(holding(), had);
+        QVERIFY(m_session->project() == before);
+        QCOMPARE(m_session->undoStack()->count(), steps);
+        QVERIFY(!m_session->undoStack()->canRedo());
+        QTest::mouseClick(others, Qt::LeftButton);
         QTest::keyClick(words, Qt::Key_Down);
         QTest::keyClick(words, Qt::Key_Return);
         QVERIFY(!picker->isVisible() && rows > 1);

@@ -128,8 +128,9 @@ DrivePage::DrivePage(Session *session, QWidget *parent) : StationPage(session, S
     auto *top = new QHBoxLayout;
     top->addWidget(makeHeadline(), 1);
     m_switch = new QButtonGroup(this);
-    for (const auto &[view, words] : {std::pair{View::Sizing, u"Sizing"_s}, std::pair{View::Chain, u"Chain"_s}}) {
-        auto *b = makeButton(words, u"view"_s + words, this);
+    for (const auto &[view, words] : {std::pair{View::Sizing, u"Sizing"_s}, std::pair{View::Chain, u"Chain"_s},
+                                      std::pair{View::Charts, u"Ratio and lead"_s}}) {
+        auto *b = makeButton(words, u"view"_s + words.section(u' ', 0, 0), this);
         b->setCheckable(true);
         m_switch->addButton(b, int(view));
         top->addWidget(b);
@@ -145,6 +146,9 @@ DrivePage::DrivePage(Session *session, QWidget *parent) : StationPage(session, S
     m_stack->addWidget(m_sizing);
     auto *chain = new QWidget(m_stack);
     m_stack->addWidget(chain);
+    m_ratio = new RatioView(session, m_stack);
+    m_stack->addWidget(m_ratio);
+    connect(m_ratio, &RatioView::said, this, &StationPage::said);
     all->addWidget(m_stack, 1);
     connect(m_sizing, &SizingView::said, this, &StationPage::said);
     connect(m_sizing, &SizingView::took, this, [this] { show(View::Chain); });
@@ -259,6 +263,13 @@ const ChainPart *DrivePage::current() const {
     return m_part >= 1 && m_part <= int(m_parts.size()) ? &m_parts[std::size_t(m_part - 1)] : nullptr;
 }
 
+void DrivePage::goTo(const QString &place) {
+    if (place == u"ratio") {
+        show(View::Charts);
+        m_ratio->settle();
+    } else
+        pick(place.toInt());
+}
 void DrivePage::pick(int part) {
     if (part < 1) return;
     m_part = part;
@@ -354,7 +365,7 @@ void DrivePage::fillSideBySide(const ProvedAxis &p) {
         m_sides->setHorizontalHeaderLabels({u"Side by side"_s, u"A"_s, u"B"_s});
 }
 
-DrivePage::View DrivePage::shown() const { return m_stack->currentIndex() == 0 ? View::Sizing : View::Chain; }
+DrivePage::View DrivePage::shown() const { return View(m_stack->currentIndex()); }
 void DrivePage::show(View view) {
     m_stack->setCurrentIndex(int(view));
     if (!m_axis.empty()) refresh();
@@ -377,6 +388,7 @@ void DrivePage::update(const ProvedAxis &p) {
     }
     m_switch->button(m_stack->currentIndex())->setChecked(true);
     if (shown() == View::Sizing) m_sizing->refresh(p);
+    if (shown() == View::Charts) m_ratio->refresh(p);
     sayHeadline(p);
     m_parts = chainParts(m);
     m_part = std::clamp(m_part, 1, int(m_parts.size()));
@@ -432,10 +444,11 @@ bool DrivePage::editChain(QKeyEvent *e) {
 
 bool DrivePage::handleKey(QKeyEvent *e) {
     if (e->key() == Qt::Key_V && e->modifiers() == Qt::NoModifier) {
-        show(shown() == View::Sizing ? View::Chain : View::Sizing);
+        show(View((int(shown()) + 1) % 3));
         return true;
     }
     if (shown() == View::Sizing) return m_sizing->handleKey(e);
+    if (shown() == View::Charts) return m_ratio->handleKey(e);
     if (e->key() == Qt::Key_F2) {
         openPicker();
         return true;

@@ -4,6 +4,7 @@
 #include "app/stations/drive/opened_part.h"
 #include "app/stations/drive/part_picker.h"
 #include "app/stations/drive/parts_strip.h"
+#include "app/stations/drive/ratio_view.h"
 #include "app/stations/drive/sizing_view.h"
 #include "app/stations/proof/ledger.h"
 #include "app/stations/station_page.h"
@@ -59,21 +60,25 @@ public:
     DrivePage(Session *session, QWidget *parent);
     bool handleKey(QKeyEvent *e) override;
     void addHere() override;
-    /// Opens a part by its balloon, "3".
-    void goTo(const QString &part) override { pick(part.toInt()); }
-    /// Sizing proposes whole designs; Chain is the one chosen, part by part.
-    enum class View { Sizing, Chain };
+    /// Opens a part by its balloon, "3", or a view by its name, "ratio".
+    void goTo(const QString &place) override;
+    /// Sizing proposes whole designs; Chain is the one chosen, part by part; Charts its ratio and lead.
+    enum class View { Sizing, Chain, Charts };
     void show(View view);
     [[nodiscard]] View shown() const;
     [[nodiscard]] SizingView *sizing() const { return m_sizing; }
+    [[nodiscard]] RatioView *ratio() const { return m_ratio; }
     [[nodiscard]] QString hint() const override {
         if (shown() == View::Sizing)
             return QStringLiteral("Enter takes the design   arrows other proposal   ? why not   V chain");
-        return QStringLiteral("V sizing   , . part   F2 others   arrows 0.1 mm   Ctrl+D adds a stage   "
+        if (shown() == View::Charts)
+            return QStringLiteral("← → what holds   Shift all   ↑ ↓ ratio or lead   Enter takes it   drag the point   "
+                                  "V sizing");
+        return QStringLiteral("V ratio   , . part   F2 others   arrows 0.1 mm   Ctrl+D adds a stage   "
                               "Shift+Del takes it out   Alt+arrows move it");
     }
     [[nodiscard]] QString rightText() const override {
-        return shown() == View::Sizing ? m_sizing->rightText() : m_view->scales();
+        return shown() == View::Sizing ? m_sizing->rightText() : shown() == View::Chain ? m_view->scales() : QString();
     }
     void choose(const Finding &f) override;
     [[nodiscard]] PowerPathView *view() const { return m_view; }
@@ -94,6 +99,7 @@ private:
     void sayHeadline(const ProvedAxis &proved);
     QStackedWidget *m_stack = nullptr;
     SizingView *m_sizing = nullptr;
+    RatioView *m_ratio = nullptr;
     QButtonGroup *m_switch = nullptr;
     std::string m_lookedAt; ///< the axis and design the view was last chosen for
     /// Takes out or moves the stage at the part under work.

@@ -40,7 +40,7 @@ bool meets(const Alternative &a, const QString &words) {
 }
 } // namespace
 
-PartPicker::PartPicker(Session *session, QWidget *parent) : QDialog(parent), m_session(session) {
+PartPicker::PartPicker(Session *session, QWidget *parent) : QDialog(parent), m_session(session), m_trial(session) {
     setObjectName(u"partPicker"_s);
     setWindowTitle(u"Others of this part"_s);
     resize(640, 460);
@@ -71,6 +71,7 @@ PartPicker::PartPicker(Session *session, QWidget *parent) : QDialog(parent), m_s
     m_table->setAccessibleName(u"Others of this part"_s);
     m_table->setWidths({44, 0, 76, 88});
     connect(m_table, &CellsView::opened, this, &PartPicker::take);
+    connect(m_table, &CellsView::currentIdChanged, this, &PartPicker::preview);
     v->addWidget(m_table, 1);
     m_says = makeLabel({}, 13, Ink::Label, false, true, this);
     m_says->setObjectName(u"pickSays"_s);
@@ -89,6 +90,7 @@ void PartPicker::open(const std::string &axis, const std::vector<Exchanged> &kin
 }
 
 void PartPicker::show(Exchanged kind) {
+    m_trial.takeBack();
     m_kind = kind;
     m_kinds->button(int(kind))->setChecked(true);
     if (!m_known.count(kind))
@@ -123,11 +125,27 @@ void PartPicker::fill() {
         holds += a.fails == 0;
     }
     const bool none = rows.empty();
+    m_filling = true; // what the list marks by itself is not looked at yet
     m_says->setText(
         none ? u"Nothing sold is like that."_s
-             : u"%1 of %2 hold. Enter takes the marked one, Esc leaves all as it was."_s.arg(holds).arg(rows.size()));
+             : u"%1 of %2 hold. The window behind shows the marked one; Enter takes it, Esc leaves all as it was."_s
+                   .arg(holds)
+                   .arg(rows.size()));
     m_model->setRows(std::move(rows));
     if (!none) m_table->setCurrentId(m_model->rows().front().id);
+    m_filling = false;
+}
+
+void PartPicker::preview() {
+    bool ok = false;
+    const auto k = m_table->currentId().toUInt(&ok);
+    const auto &all = m_known[m_kind];
+    if (m_filling || !isVisible() || !ok || k >= all.size()) return;
+    m_trial.show(m_axis, m_session->design(m_axis), all[k].patches);
+}
+void PartPicker::done(int result) {
+    m_trial.takeBack(); // taken or not: what is taken is one step of its own
+    QDialog::done(result);
 }
 
 void PartPicker::take() {

@@ -2,7 +2,7 @@
 #pragma once
 
 #include "search/alternatives.h"
-#include "session/session.h"
+#include "session/design_trial.h"
 #include <QDialog>
 #include <map>
 
@@ -28,12 +28,17 @@ signals:
 
 protected:
     bool eventFilter(QObject *o, QEvent *e) override;
+    void done(int result) override;
 
 private:
     void show(Exchanged kind);
     void fill();
     void take();
+    /// The axis with the marked part, while the list is walked.
+    void preview();
     Session *m_session;
+    DesignTrial m_trial;
+    bool m_filling = false;
     std::string m_axis;
     std::map<Exchanged, std::vector<Alternative>> m_known; ///< worked out since it was opened
     Exchanged m_kind = Exchanged::Motor;
