@@ -13,6 +13,7 @@
 #include <algorithm>
 #include <csignal>
 #include <iostream>
+#include <map>
 #include <memory>
 #include <mutex>
 #include <set>
@@ -119,9 +120,11 @@ int size(const Asked &a) {
     std::signal(SIGINT, askToStop);
     const bool show = isatty(STDERR_FILENO);
     std::vector<lw::Patch> taken;
+    std::map<std::string, lw::SizeLimits> allLimits;
     for (const auto &id : *axes) {
         const auto limits = limitsFor(*project, id, a, "size");
         if (!limits) return 2;
+        allLimits[id] = *limits;
         int shown = -1;
         std::mutex one;
         if (show)
@@ -153,6 +156,25 @@ int size(const Asked &a) {
                  (l.without ? "; without it " + l.withoutName + " would bring " + lw::timesText(l.without->margin) +
                                   " for " + amount(l.without->price, *project)
                             : "; giving it up alone gains nothing"));
+    }
+    if (axes->size() > 1) { // and all of them together, on one supply
+        if (show)
+            watch.progress = [&](double share) {
+                std::cerr << "\r" + std::string("all ") + std::to_string(int(share * 100)) + " %  ";
+            };
+        const auto machine = lw::sizeMachine(*project, allLimits, catalogue, *have, &watch, threads());
+        if (show) std::cerr << "\r               \r";
+        if (!machine) return say("size: stopped; nothing was written."), 130;
+        const double budget = a.budget.empty() ? lw::notKnown : allLimits[axes->front()].budget; // over all axes
+        out["machine"] = lw::machineJson(*machine);
+        if (!a.json) {
+            line("All axes on one supply");
+            if (!machine->problem.empty()) line("  " + machine->problem);
+            for (const auto &d : machine->front)
+                line("  " + amount(d.price, *project) + (d.price > budget ? " (over the budget)" : "") + ", " +
+                     lw::timesText(d.margin) + " at " + d.weakest + ": " + lw::machineName(*machine, d));
+            if (const auto words = lw::alikeWords(*machine); !words.empty()) line("  " + words);
+        }
     }
     stopAsked = nullptr;
     if (!a.out.empty()) {

@@ -1,12 +1,8 @@
-// Looks for whole designs beside the window: one search at a time on a thread of its own; a newer question stops the
-// older one, whose answer is dropped.
+// Looks for whole designs beside the window, for one axis or for all of them.
 #pragma once
 
-#include "search/size.h"
-#include <QObject>
-#include <memory>
-#include <string>
-#include <thread>
+#include "search/machine_size.h"
+#include "session/background_search.h"
 
 namespace lw {
 
@@ -18,31 +14,29 @@ struct SizingAnswer {
     double seconds = 0, firstSeconds = 0; ///< until all of it stood, until there were proposals
 };
 
-class Sizing : public QObject {
+/// Answers twice: when front and proposals stand, and when everything does.
+class Sizing : public BackgroundSearch {
     Q_OBJECT
 public:
-    explicit Sizing(QObject *parent = nullptr) : QObject(parent) {}
-    ~Sizing() override { stop(); }
+    using BackgroundSearch::BackgroundSearch;
     /// Asks anew; an equal question that runs or is answered already is not asked again.
     void ask(const nlohmann::json &project, const std::string &axis);
-    void stop();
     [[nodiscard]] const SizingAnswer &answer() const { return m_answer; }
-    [[nodiscard]] bool running() const { return m_running; }
-
-signals:
-    void progressed(double share);
-    /// Front and proposals stand, or, the second time, everything.
-    void answered();
 
 private:
-    void take(std::uint64_t question, SizingAnswer answer, bool whole);
-    std::uint64_t m_question = 0; ///< the newest
-    std::string m_asked;          ///< what it was about
-    std::shared_ptr<SizeWatch> m_watch;
-    std::vector<std::jthread> m_retired; ///< told to stop, not ended yet
-    std::jthread m_thread;
     SizingAnswer m_answer;
-    bool m_running = false;
+};
+
+class MachineSizing : public BackgroundSearch {
+    Q_OBJECT
+public:
+    using BackgroundSearch::BackgroundSearch;
+    void ask(const nlohmann::json &project);
+    /// Null until it is answered.
+    [[nodiscard]] const std::shared_ptr<const MachineResult> &answer() const { return m_answer; }
+
+private:
+    std::shared_ptr<const MachineResult> m_answer;
 };
 
 } // namespace lw

@@ -82,11 +82,7 @@ std::vector<Alternative> Lister::list(Exchanged what) {
         break;
     case Exchanged::Supply:
         for (const auto &c : m_catalogue.supplies)
-            add(c.name, c.price,
-                {{s + "voltage_V", filled(c.volts, "V")},
-                 {s + "power_W", filled(c.watts, "W")},
-                 {s + "kind", c.kind},
-                 {s + "sag", nullptr}});
+            add(c.name, c.price, supplyPatches(m.supply.id, c));
         break;
     case Exchanged::Reduction: {
         // made for the motor there is; of one whose plate does not say its size, for the one it is most like

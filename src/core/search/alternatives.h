@@ -19,7 +19,7 @@ struct Alternative {
     int fails = 0;            ///< rows of the design that fail with it
     std::string firstFailure; ///< the sentence of one
     std::vector<Patch> patches;
-    bool watch = false; ///< nothing fails, but a row has less than one would wish
+    bool watch = false;                       ///< nothing fails, but a row has less than one would wish
     double ratio = notKnown, lead = notKnown; ///< motor turns a turn of the screw, travel of that, m; with it
 };
 /// What holds first, of that the cheapest first; then what fails least.

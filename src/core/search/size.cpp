@@ -73,6 +73,7 @@ public:
           unsigned threads)
         : m_space(space), m_limits(limits), m_catalogue(catalogue), m_watch(watch), m_threads(std::max(1U, threads)) {}
     std::optional<SizeResult> run();
+    std::optional<std::vector<TrainFront>> runFronts();
 
 private:
     [[nodiscard]] bool stopped() const { return m_watch && m_watch->stop.load(std::memory_order_relaxed); }
@@ -472,6 +473,39 @@ void Sizer::countKept(SizeResult &out) {
     out.keptCounted = true;
 }
 
+std::optional<std::vector<TrainFront>> Sizer::runFronts() {
+    ranks();
+    pairUp();
+    if (stopped()) return {};
+    tryAll();
+    if (stopped()) return {};
+    std::vector<std::vector<Entry>> byClass(m_classes.size());
+    for (const auto &e : m_open)
+        byClass[m_space.trains[e.train].sameTorque].push_back(e);
+    m_open = {};
+    std::vector<TrainFront> fronts(m_classes.size());
+    std::vector<Bench> benches(m_threads, Bench{m_space.base, {}, SIZE_MAX, UINT32_MAX});
+    std::atomic<std::size_t> done{0};
+    spread(byClass.size(), [&](std::size_t k, unsigned thread) {
+        auto &entries = byClass[k];
+        std::sort(entries.begin(), entries.end(), [&](const Entry &a, const Entry &b) { return cheaper(a, b); });
+        float best = 0;
+        for (const auto &e : entries) {
+            if (e.margin <= best || !holds(e, benches[thread])) continue;
+            best = e.margin;
+            fronts[k].train = e.train;
+            fronts[k].designs.push_back(sized(e));
+            auto &price = fronts[k].designs.back().price;
+            price = roundedPrice(priceOf(m_space, candidateOf(e)) - m_space.trains[e.train].supplyPrice);
+        }
+        entries = {};
+        told(0.5 + 0.5 * double(++done) / double(byClass.size()));
+    });
+    if (stopped()) return {};
+    std::erase_if(fronts, [](const TrainFront &f) { return f.designs.empty(); });
+    return fronts;
+}
+
 std::optional<SizeResult> Sizer::run() {
     SizeResult out;
     if (m_space.trains.empty() || m_space.screws.empty()) {
@@ -501,6 +535,12 @@ std::optional<SizeResult> Sizer::run() {
 std::optional<SizeResult> sizeAxis(const SizeSpace &space, const SizeLimits &limits, const Catalogue &catalogue,
                                    SizeWatch *watch, unsigned threads) {
     return Sizer(space, limits, catalogue, watch, threads).run();
+}
+
+std::optional<std::vector<TrainFront>> trainFronts(const SizeSpace &space, const SizeLimits &limits,
+                                                   const Catalogue &catalogue, SizeWatch *watch, unsigned threads) {
+    if (space.trains.empty() || space.screws.empty()) return std::vector<TrainFront>{};
+    return Sizer(space, limits, catalogue, watch, threads).runFronts();
 }
 
 Proposal propose(const SizeSpace &space, const Candidate &c) {

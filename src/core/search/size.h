@@ -84,6 +84,16 @@ struct SizeWatch {
 [[nodiscard]] std::optional<SizeResult> sizeAxis(const SizeSpace &space, const SizeLimits &limits,
                                                  const Catalogue &catalogue, SizeWatch *watch = nullptr,
                                                  unsigned threads = 1);
+/// The front of each class of trains (one motor at one current and voltage): what of the designs behind it hold and are
+/// no dearer than weaker ones. Their prices are without the supply, which several axes may share.
+struct TrainFront {
+    std::size_t train;          ///< the cheapest of the class
+    std::vector<Sized> designs; ///< cheapest first, never empty
+};
+/// @return nothing when it was stopped
+[[nodiscard]] std::optional<std::vector<TrainFront>> trainFronts(const SizeSpace &space, const SizeLimits &limits,
+                                                                 const Catalogue &catalogue, SizeWatch *watch = nullptr,
+                                                                 unsigned threads = 1);
 /// A candidate told in full.
 [[nodiscard]] Proposal propose(const SizeSpace &space, const Candidate &c);
 

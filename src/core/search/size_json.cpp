@@ -66,6 +66,31 @@ Json sizeJson(const SizeSpace &space, const SizeResult &r, std::size_t top) {
     return out;
 }
 
+Json machineJson(const MachineResult &r) {
+    const auto one = [&](const MachineDesign &d) {
+        Json axes = Json::object();
+        for (const auto &pick : d.picks) {
+            auto parts = partsJson(r.spaces.at(pick.axis), pick.candidate);
+            parts["supply"] = d.supply->name;
+            axes[pick.axis] = {{"price", pick.price}, {"margin", numberOrNull(pick.margin)}, {"parts", parts}};
+        }
+        return Json{{"name", machineName(r, d)},
+                    {"price", d.price},
+                    {"margin", numberOrNull(d.margin)},
+                    {"weakest", d.weakest},
+                    {"watts", d.watts},
+                    {"supply", d.supply->name},
+                    {"axes", std::move(axes)},
+                    {"patch", patchJson(machinePatches(r, d))}};
+    };
+    Json out{{"front", Json::array()}, {"one_motor", nullptr}};
+    if (!r.problem.empty()) out["problem"] = r.problem;
+    for (const auto &d : r.front)
+        out["front"].push_back(one(d));
+    if (r.alike) out["one_motor"] = one(*r.alike);
+    return out;
+}
+
 Json mendJson(const Json &project, const std::string &axis) {
     const auto m = readAxis(project, axis, shownDesign(project, axis));
     const auto e = prove(m);

@@ -1,7 +1,7 @@
 // Proposals, "why not" and mends for other programs.
 #pragma once
 
-#include "search/size.h"
+#include "search/machine_size.h"
 #include "json.h"
 
 namespace lw {
@@ -10,5 +10,8 @@ namespace lw {
 [[nodiscard]] nlohmann::json sizeJson(const SizeSpace &space, const SizeResult &result, std::size_t top = 3);
 /// Computed mends of every finding that does not hold, the window's own list, in its order.
 [[nodiscard]] nlohmann::json mendJson(const nlohmann::json &project, const std::string &axis);
+
+/// Designs of the whole machine: the front, and the cheapest with one motor on every axis.
+[[nodiscard]] nlohmann::json machineJson(const MachineResult &r);
 
 } // namespace lw

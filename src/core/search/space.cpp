@@ -23,11 +23,8 @@ std::vector<Patch> trainPatches(const std::string &d, const std::string &supplyI
     set(d + "drive/current_kind", "peak");
     set(d + "drive/torque_limit_Nm", nullptr);
     set(d + "supply", supplyId);
-    const std::string s = "/supplies/" + supplyId + "/";
-    set(s + "voltage_V", filled(supply.volts, "V"));
-    set(s + "power_W", filled(supply.watts, "W"));
-    set(s + "kind", supply.kind);
-    set(s + "sag", nullptr);
+    for (auto &entry : supplyPatches(supplyId, supply))
+        p.push_back(std::move(entry));
     return p;
 }
 
@@ -91,10 +88,11 @@ void Builder::trains() {
         for (const auto &drive : m_catalogue.drives) {
             if (drive.closedLoop != motor.encoder || drive.peak < motor.current) continue;
             const double peak = setPeak(drive.peak, motor.current);
+            const double watts = 1.25 * (1.3 * peak * peak * motor.resistance + moving) / 0.9;
             for (const auto &supply : m_catalogue.supplies) {
                 const double high = supply.volts * (supply.kind == "unregulated" ? 1.1 : 1.0);
                 if (high > drive.voltsMost * inside * (1 + 1e-9) || supply.volts < drive.voltsLeast) continue;
-                if (supply.watts < 1.25 * (1.3 * peak * peak * motor.resistance + moving) / 0.9) continue;
+                if (supply.watts < watts) continue;
                 TrainChoice c;
                 c.motor = &motor;
                 c.drive = &drive;
@@ -103,6 +101,8 @@ void Builder::trains() {
                 c.price = cost(motor) + cost(drive) + cost(supply);
                 c.leadDays = std::max({motor.leadDays, drive.leadDays, supply.leadDays});
                 c.peak = peak;
+                c.watts = watts;
+                c.supplyPrice = cost(supply);
                 c.fit = std::size_t(at - m_fits.begin());
                 // what any row can see of it
                 const std::array<double, 6> key{double(&motor - m_catalogue.motors.data()),
@@ -385,6 +385,13 @@ std::vector<ScrewChoice> Builder::screws() {
 }
 } // namespace
 
+std::vector<Patch> supplyPatches(const std::string &id, const CatalogueSupply &c) {
+    const std::string s = "/supplies/" + id + "/";
+    return {{s + "voltage_V", filled(c.volts, "V")},
+            {s + "power_W", filled(c.watts, "W")},
+            {s + "kind", c.kind},
+            {s + "sag", nullptr}};
+}
 std::vector<Patch> motorPatches(const std::string &d, const CatalogueMotor &c) {
     std::vector<Patch> p;
     const auto put = [&](const char *key, double v, const char *unit) { p.push_back({d + key, filled(v, unit)}); };

@@ -25,7 +25,9 @@ struct TrainChoice : Choice {
     const CatalogueMotor *motor = nullptr;
     const CatalogueDrive *drive = nullptr;
     const CatalogueSupply *supply = nullptr;
-    double peak = 0; ///< A, what the drive is set to
+    double peak = 0;        ///< A, what the drive is set to
+    double watts = 0;       ///< that its supply must give
+    double supplyPrice = 0; ///< of the price
     Motor model;
     DriveSettings settings;
     SupplyModel source;
@@ -78,6 +80,8 @@ struct Candidate {
 /// The entries of a design (its pointer ends in a slash) that a motor of the catalogue fills; what was known of another
 /// motor is not known of this one.
 [[nodiscard]] std::vector<Patch> motorPatches(const std::string &designPointer, const CatalogueMotor &c);
+/// The entries of a supply that one of the catalogue fills.
+[[nodiscard]] std::vector<Patch> supplyPatches(const std::string &id, const CatalogueSupply &c);
 /// Puts a choice's part into a model that is used over and over; the order does not matter, but the seat of the last
 /// stage follows the screw: screw after reduction.
 void putTrain(AxisModel &m, const TrainChoice &c);

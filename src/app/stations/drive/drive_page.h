@@ -70,7 +70,7 @@ public:
     [[nodiscard]] RatioView *ratio() const { return m_ratio; }
     [[nodiscard]] QString hint() const override {
         if (shown() == View::Sizing)
-            return QStringLiteral("Enter takes the design   arrows other proposal   ? why not   V chain");
+            return QStringLiteral("Enter takes the design   arrows other proposal   ? why not   M all axes   V chain");
         if (shown() == View::Charts)
             return QStringLiteral("← → what holds   Shift all   ↑ ↓ ratio or lead   Enter takes it   drag the point   "
                                   "V sizing");

@@ -1,4 +1,5 @@
 #include "app/stations/drive/sizing_view.h"
+#include "app/stations/drive/machine_dialog.h"
 #include "app/entries/fields.h"
 #include "app/widgets.h"
 #include "logbook/log.h"
@@ -78,6 +79,14 @@ SizingView::SizingView(Session *session,
         row->addWidget(makeLabel(right, 13, Ink::Label, false, false, side));
         v->addLayout(row);
     };
+    m_machine = new MachineDialog(session, this);
+    connect(m_machine, &MachineDialog::said, this, &SizingView::said);
+    connect(m_machine, &QDialog::accepted, this, &SizingView::took);
+    auto *machine = makeLink(u"All axes at once … (M)"_s, side);
+    machine->setObjectName(u"allAxes"_s);
+    machine->setToolTip(u"One supply for the whole machine, motors alike where that costs little."_s);
+    connect(machine, &QPushButton::clicked, m_machine, &MachineDialog::open);
+    v->addWidget(machine, 0, Qt::AlignLeft);
     // what somebody has in mind comes first: a newcomer's own idea
     title(u"Why not …"_s, u"a part or a design"_s);
     m_whyLine = new AskLine(side);
@@ -307,6 +316,7 @@ bool SizingView::handleKey(QKeyEvent *e) {
         return true;
     case Qt::Key_Return:
     case Qt::Key_Enter: take(); return true;
+    case Qt::Key_M: m_machine->open(); return true;
     case Qt::Key_Question: m_whyLine->setFocus(); return true;
     default: return false;
     }

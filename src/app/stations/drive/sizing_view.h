@@ -17,6 +17,7 @@ class QVBoxLayout;
 namespace lw {
 
 class FieldWidget;
+class MachineDialog;
 
 class SizingView : public QWidget {
     Q_OBJECT
@@ -58,6 +59,7 @@ private:
     [[nodiscard]] const Proposal *proposal(int index) const;
     Session *m_session;
     Sizing *m_sizing;
+    MachineDialog *m_machine;
     std::string m_axis;
     SizeChart *m_chart;
     std::array<ProposalCard *, 3> m_cards;
