@@ -1,5 +1,6 @@
 // From an axis that only knows what it must do to a design that holds, in the window, by keys and by the mouse.
 #include "test_list.h"
+#include "app/stations/drive/machine_dialog.h"
 #include "app/window_fixture.h"
 #include "core/search/small_catalogue.h"
 #include "machine/new_axis.h"
@@ -190,6 +191,41 @@ private slots:
         answered();
         for (const auto &p : result().proposals)
             QVERIFY(p.model->keepsScrew);
+    }
+    void allAxesAtOnce() {
+        auto shop = test::smallCatalogue(5);
+        for (auto &one : shop.supplies)
+            one.watts *= 4;
+        useCatalogue(shop);
+        fresh("bench_mill", "X");
+        auto *dialog = m_window->findChild<MachineDialog *>(u"machineDialog"_s);
+        QTest::keyClick(m_window.get(), Qt::Key_M);
+        QVERIFY(dialog->isVisible());
+        QTRY_VERIFY_WITH_TIMEOUT(!dialog->running(), 60000);
+        QVERIFY(dialog->table()->model()->rowCount() > 0);
+        QVERIFY2(label(u"machineSays"_s).contains(u"whole machine"_s), qPrintable(label(u"machineSays"_s)));
+        QVERIFY2(label(u"machineAlike"_s).contains(u"ne motor"_s), qPrintable(label(u"machineAlike"_s)));
+        const auto before = m_session->project();
+        QTest::keyClick(dialog, Qt::Key_Escape);
+        QVERIFY(m_session->project() == before);
+        QTest::mouseClick(m_window->findChild<QPushButton *>(u"allAxes"_s), Qt::LeftButton);
+        QTRY_VERIFY_WITH_TIMEOUT(!dialog->running(), 60000);
+        const int steps = m_session->undoStack()->count();
+        QTest::keyClick(dialog->table(), Qt::Key_Return);
+        QVERIFY(!dialog->isVisible());
+        QCOMPARE(m_session->undoStack()->count(), steps + 1);
+        std::set<std::string> supplies;
+        for (const auto &axis : m_session->axes()) {
+            const auto &m = m_session->proved(axis).model;
+            QVERIFY(m.hasMotor());
+            supplies.insert(m.supply.id);
+        }
+        QCOMPARE(supplies.size(), std::size_t(1)); // and it is paid once
+        int paid = 0;
+        for (const auto &axis : m_session->axes())
+            for (const auto &line : m_session->parts(axis))
+                paid += line.text.find("Supply") == 0 && line.price > 0;
+        QCOMPARE(paid, 1);
     }
     void everyPartHasItsOthers() {
         fresh("bench_mill", "X");

@@ -143,10 +143,14 @@ std::optional<MachineResult> sizeMachine(const Json &project, const std::map<std
         d.price = c.first.price;
         d.watts = c.first.watts;
         d.margin = c.first.margin;
+        d.verdict = Verdict::Holds;
         for (std::size_t k = 0; k < axes.size(); ++k) {
             const auto [front, place] = c.first.designs[k];
             const auto &design = axes[k].fronts[front].designs[place];
             d.picks.push_back({out.axes[k], design.candidate, design.price, design.margin});
+            auto m = axes[k].space->base;
+            compose(m, *axes[k].space, design.candidate);
+            d.verdict = std::min(d.verdict, worstOfDesign(prove(m)));
             if (d.weakest.empty() && design.margin == d.margin) d.weakest = out.axes[k];
         }
         return d;

@@ -14,9 +14,10 @@ struct MachinePick {
 struct MachineDesign {
     std::vector<MachinePick> picks; ///< one for each axis, in their order
     const CatalogueSupply *supply = nullptr;
-    double price = 0, watts = 0; ///< the supply counted once; what it must give
-    double margin = notKnown;    ///< of the weakest axis
-    std::string weakest;         ///< that axis
+    double price = 0, watts = 0;         ///< the supply counted once; what it must give
+    double margin = notKnown;            ///< of the weakest axis
+    std::string weakest;                 ///< that axis
+    Verdict verdict = Verdict::NotKnown; ///< of the worst row of any axis, doubt counted
 };
 struct MachineResult {
     std::vector<std::string> axes;

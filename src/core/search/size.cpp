@@ -25,6 +25,13 @@ bool holdsByDesign(const AxisModel &m, const Evaluation &e) {
     return std::none_of(e.findings.begin(), e.findings.end(),
                         [&](const Finding &f) { return f.verdict == Verdict::Fails && judgesDesign(m, f); });
 }
+Verdict worstOfDesign(const Evaluation &proved) {
+    auto worst = Verdict::Holds;
+    for (const auto &f : proved.findings)
+        if (f.check->station != StationId::AsFound && f.check->station != StationId::Duty)
+            worst = std::min(worst, f.verdict);
+    return worst;
+}
 const Finding *worstTorque(const Evaluation &e) {
     const Finding *worst = nullptr;
     for (const auto &f : e.findings)
@@ -555,10 +562,9 @@ Proposal propose(const SizeSpace &space, const Candidate &c) {
         p.margin = rounded(f->margin);
         p.at = titleOf(*model, *f);
     }
-    p.verdict = Verdict::Holds;
+    p.verdict = worstOfDesign(proved);
     for (const auto &f : proved.findings) {
         if (f.check->station == StationId::AsFound || f.check->station == StationId::Duty) continue;
-        p.verdict = std::min(p.verdict, f.verdict);
         if (f.missing) p.notKnownRows.push_back(titleOf(*model, f));
         if (f.verdict == Verdict::Fails) p.failing.push_back(sentenceOf(*model, proved.state, f));
     }

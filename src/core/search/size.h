@@ -76,6 +76,8 @@ struct SizeWatch {
 [[nodiscard]] bool holdsByDesign(const AxisModel &m, const Evaluation &e);
 /// A row that says something of the design: not of the survey, not of the duty, not held against a table of such parts.
 [[nodiscard]] bool judgesDesign(const AxisModel &m, const Finding &f);
+/// The worst row of the design, doubt counted, as a proposal's mark shows it.
+[[nodiscard]] Verdict worstOfDesign(const Evaluation &proved);
 /// The worst torque row; null when there is none.
 [[nodiscard]] const Finding *worstTorque(const Evaluation &e);
 

@@ -76,7 +76,7 @@ void MachineDialog::fill() {
         row.id = id;
         Cell mark;
         const bool over = budget.known() && d.price > budget.v;
-        mark.mark = over ? Verdict::Watch : Verdict::Holds;
+        mark.mark = over ? std::min(d.verdict, Verdict::Watch) : d.verdict;
         Cell name{text(machineName(*r, d))};
         QStringList axes;
         for (const auto &pick : d.picks) {
@@ -98,11 +98,18 @@ void MachineDialog::fill() {
         if (r->alike && std::ranges::none_of(r->front, [&](const auto &d) { return oneMotor(*r, d); }))
             add(u"alike"_s, *r->alike);
     }
-    m_says->setText(!r ? u"Looking at all axes …"_s
-                    : !r->problem.empty()
-                        ? text(r->problem)
-                        : u"%1 designs of the whole machine are worth a look; the cheapest %2 %3"_s.arg(r->front.size())
-                              .arg(text(numberText(r->front.front().price, 5)), currency));
+    QString says = u"Looking at all axes …"_s;
+    if (r) {
+        says = text(r->problem);
+        if (r->problem.empty()) {
+            const QString least = text(numberText(r->front.front().price, 5)) + u"\u00a0"_s + currency;
+            says =
+                r->front.size() == 1
+                    ? u"One design of the whole machine is worth a look: %1"_s.arg(least)
+                    : u"%1 designs of the whole machine are worth a look, from %2 on"_s.arg(r->front.size()).arg(least);
+        }
+    }
+    m_says->setText(says);
     m_alike->setText(r ? text(alikeWords(*r)) : QString());
     const bool none = rows.empty();
     m_model->setRows(std::move(rows));
