@@ -1,6 +1,7 @@
 #include "session/sizing.h"
 #include "machine/known.h"
 #include <QElapsedTimer>
+#include <utility>
 
 namespace lw {
 
@@ -16,7 +17,29 @@ void Sizing::ask(const nlohmann::json &project, const std::string &axis) {
         answer.axis = axis;
         answer.limits = limitsOf(job, axis);
         const auto &catalogue = catalogueInUse();
-        auto space = std::make_shared<SizeSpace>(sizeSpace(job, axis, shownDesign(job, axis), catalogue, haveOf(job)));
+        const auto have = haveOf(job);
+        const auto design = shownDesign(job, axis);
+        struct Look { // the space points into the catalogue
+            Catalogue catalogue;
+            SizeSpace space;
+        };
+        auto look = std::make_shared<Look>();
+        look->catalogue = firstLook(catalogue);
+        look->space = sizeSpace(job, axis, design, look->catalogue, have);
+        std::optional<SizeResult> few;
+        const auto progress = std::exchange(watch.progress, nullptr);
+        few = sizeAxis(look->space, answer.limits, look->catalogue, &watch, threads());
+        watch.progress = progress;
+        if (!few) return;
+        if (!few->proposals.empty()) {
+            auto first = answer;
+            first.firstLook = true;
+            first.space = std::shared_ptr<const SizeSpace>(look, &look->space);
+            first.result = std::make_shared<SizeResult>(std::move(*few));
+            first.seconds = first.firstSeconds = double(clock.elapsed()) / 1000;
+            deliver(question, false, [this, first] { m_answer = first; });
+        }
+        auto space = std::make_shared<SizeSpace>(sizeSpace(job, axis, design, catalogue, have));
         answer.space = space;
         const auto tell = [&](const SizeResult &result, bool whole) {
             answer.result = std::make_shared<SizeResult>(result);

@@ -11,10 +11,12 @@ struct SizingAnswer {
     std::shared_ptr<const SizeSpace> space;
     std::shared_ptr<const SizeResult> result;
     SizeLimits limits;
-    double seconds = 0, firstSeconds = 0; ///< until all of it stood, until there were proposals
+    bool firstLook = false; ///< of a few rows of the catalogue only: the whole is still being looked through
+    double seconds = 0, firstSeconds = 0; ///< until all of it stood, until the whole catalogue had proposals
 };
 
-/// Answers twice: when front and proposals stand, and when everything does.
+/// Answers up to three times: after a first look at few rows, when front and proposals of all stand, and when everything
+/// does.
 class Sizing : public BackgroundSearch {
     Q_OBJECT
 public:

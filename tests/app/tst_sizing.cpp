@@ -124,6 +124,23 @@ private slots:
         QVERIFY2(label(u"ratioWords"_s).startsWith(u"Choose motor and supply first"_s),
                  qPrintable(label(u"ratioWords"_s)));
     }
+    void aFirstLookComesBeforeTheWhole() {
+        useCatalogue(shippedCatalogue());
+        std::vector<SizingAnswer> seen;
+        Sizing looking;
+        connect(&looking, &Sizing::answered, this, [&] { seen.push_back(looking.answer()); });
+        m_session->apply({setUpMachine("bench_mill"), u"machine"_s});
+        looking.ask(m_session->project(), "X");
+        QTRY_VERIFY_WITH_TIMEOUT(!looking.running(), 120000);
+        QCOMPARE(seen.size(), std::size_t(3)); // few rows; front and proposals of all; everything
+        QVERIFY(seen[0].firstLook && !seen[1].firstLook && !seen[2].firstLook);
+        QVERIFY(seen[0].result->tried * 100 < seen[2].result->tried);
+        // what it proposes does hold, and the whole is never worse
+        for (const auto &p : seen[0].result->proposals)
+            QVERIFY(holdsByDesign(*p.model, evaluate(*p.model)));
+        QVERIFY(seen[1].result->front.front().price <= seen[0].result->front.front().price);
+        QVERIFY(seen[1].result->front.back().margin >= seen[0].result->front.back().margin);
+    }
     void aLimitTypedRulesOutAndIsSaved() {
         fresh("bench_mill", "Y");
         const auto all = result();

@@ -550,6 +550,32 @@ std::optional<std::vector<TrainFront>> trainFronts(const SizeSpace &space, const
     return Sizer(space, limits, catalogue, watch, threads).runFronts();
 }
 
+Catalogue firstLook(const Catalogue &all) {
+    Catalogue few = all;
+    const auto every = [](auto &rows, std::size_t n) {
+        if (rows.size() <= n) return;
+        std::decay_t<decltype(rows)> kept;
+        for (std::size_t k = 0; k < n; ++k)
+            kept.push_back(std::move(rows[k * rows.size() / n]));
+        rows = std::move(kept);
+    };
+    std::erase_if(few.motors, [](const CatalogueMotor &m) { return m.shaftBothEnds; });
+    // one profile: the one most pulleys are sold for
+    std::map<std::string, std::size_t> profiles;
+    for (const auto &p : few.pulleys)
+        ++profiles[p.profile];
+    std::string usual;
+    for (const auto &[name, n] : profiles)
+        if (usual.empty() || n > profiles[usual]) usual = name;
+    std::erase_if(few.pulleys, [&](const CataloguePulley &p) { return p.profile != usual; });
+    every(few.motors, 8);
+    every(few.drives, 6);
+    every(few.supplies, 6);
+    every(few.pulleys, 9);
+    every(few.screws, 5);
+    return few;
+}
+
 Proposal propose(const SizeSpace &space, const Candidate &c) {
     Proposal p;
     p.candidate = c;

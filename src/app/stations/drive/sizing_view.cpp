@@ -276,6 +276,9 @@ QString SizingView::headline() const {
     const QString ways = r->proposals.size() == 1   ? u"One way"_s
                          : r->proposals.size() == 2 ? u"Two ways"_s
                                                     : u"Three ways"_s;
+    if (m_sizing->answer().firstLook)
+        return u"At first sight %1 for %2 %3 holds; looking through all that is sold …"_s.arg(
+            text(timesText(first.margin)), text(numberText(first.price, 4)), currency);
     return u"%1; the cheapest holds %2 for %3 %4"_s.arg(ways, text(timesText(first.margin)),
                                                         text(numberText(first.price, 4)), currency);
 }
@@ -285,9 +288,10 @@ Verdict SizingView::verdict() const {
 }
 QString SizingView::rightText() const {
     const auto *r = result();
-    return r ? u"%1 million designs tried in %2 s"_s.arg(text(numberText(double(r->tried) / 1e6, 3)),
-                                                         text(numberText(m_sizing->answer().firstSeconds, 2)))
-             : QString();
+    return r && !m_sizing->answer().firstLook
+               ? u"%1 million designs tried in %2 s"_s.arg(text(numberText(double(r->tried) / 1e6, 3)),
+                                                           text(numberText(m_sizing->answer().firstSeconds, 2)))
+               : QString();
 }
 
 void SizingView::choose(int index) {
@@ -324,7 +328,8 @@ bool SizingView::handleKey(QKeyEvent *e) {
 
 void SizingView::askWhy() {
     const auto &answer = m_sizing->answer();
-    if (!answer.space || answer.axis != m_axis) return m_why->setText(u"The designs are still being looked for."_s);
+    if (!answer.space || answer.firstLook || answer.axis != m_axis)
+        return m_why->setText(u"The designs are still being looked for."_s);
     const auto w = whyNot(*answer.space, answer.limits, catalogueInUse(), m_whyLine->text().toStdString());
     if (!w.problem.empty()) return m_why->setText(text(w.problem));
     const QString currency = text(unitLabel(textAt(m_session->project(), "/currency", "EUR")));
