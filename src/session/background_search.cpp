@@ -5,7 +5,7 @@
 namespace lw {
 
 std::string BackgroundSearch::looksAt(const nlohmann::json &project, const std::string &axis) {
-    std::string out = axis + "|";
+    std::string out = axis + "|" + std::to_string(reinterpret_cast<std::uintptr_t>(&catalogueInUse())) + "|";
     for (const char *part : {"/class", "/controller", "/spindle", "/supplies", "/junk_box", "/cold_day_factor"})
         out += valueAt(project, part).dump() + "|";
     for (const auto &id : carriedBy(project, axis))

@@ -1,6 +1,7 @@
 // From an axis that only knows what it must do to a design that holds, in the window, by keys and by the mouse.
 #include "test_list.h"
 #include "app/stations/drive/machine_dialog.h"
+#include "app/stations/drive/own_row_dialog.h"
 #include "app/window_fixture.h"
 #include "core/search/small_catalogue.h"
 #include "machine/new_axis.h"
@@ -291,6 +292,39 @@ private slots:
         QVERIFY(m_session->project() != before);
         QTest::keyClick(m_window.get(), Qt::Key_Z, Qt::ControlModifier);
         QVERIFY(m_session->project()["axes"] == before["axes"]);
+    }
+    void aPartOfMyOwnIsAddedInTheWindow() {
+        QTemporaryDir folder;
+        useCatalogue(shippedCatalogue());
+        OwnRowDialog form(folder.path(), nullptr);
+        QString added;
+        connect(&form, &OwnRowDialog::added, this, [&](const QString &name) { added = name; });
+        form.open(u"brakes"_s);
+        const auto put = [&](const char *column, const QString &words) {
+            auto *line = form.findChild<QLineEdit *>(u"own."_s + QLatin1String(column));
+            QVERIFY(line);
+            line->clear();
+            QTest::keyClicks(line, words);
+        };
+        put("name", u"Brake off a hoist"_s);
+        put("torque_Nm", u"strong"_s);
+        put("price", u"12"_s);
+        put("lead_days", u"0"_s);
+        auto *add = form.findChild<QPushButton *>(u"ownAdd"_s);
+        QTest::mouseClick(add, Qt::LeftButton);
+        QVERIFY(form.isVisible() && added.isEmpty()); // refused with the reason, what was typed stays
+        QVERIFY2(form.findChild<QLabel *>(u"ownSays"_s)->text().contains(u"torque_Nm"_s),
+                 qPrintable(form.findChild<QLabel *>(u"ownSays"_s)->text()));
+        QCOMPARE(form.findChild<QLineEdit *>(u"own.name"_s)->text(), u"Brake off a hoist"_s);
+        put("torque_Nm", u"2.5"_s);
+        QTest::keyClick(&form, Qt::Key_Return);
+        QVERIFY(!form.isVisible());
+        QCOMPARE(added, u"Brake off a hoist"_s);
+        const auto &brakes = catalogueInUse().brakes;
+        QVERIFY(std::ranges::any_of(brakes, [](const auto &b) { return b.name == "Brake off a hoist" && b.own; }));
+        // the smallest first, one's own among the shipped: the one that just does is found
+        QVERIFY(std::ranges::is_sorted(brakes, {}, &CatalogueBrake::torque));
+        QCOMPARE(catalogueInUse().brakeFor(2.45)->name, std::string("Brake off a hoist"));
     }
     // The user's own rows: kept apart, checked one by one, behind the shipped ones.
     void ownRowsStandInTheUsersFolder() {

@@ -5,7 +5,10 @@
 #include "units/plain_number.h"
 #include "units/typed.h"
 #include <algorithm>
+#include <atomic>
 #include <cmath>
+#include <list>
+#include <mutex>
 #include <optional>
 #include <variant>
 
@@ -258,8 +261,8 @@ template <class Row> struct ListIt {
         out.push_back(std::move(k));
     }
 };
-std::optional<Catalogue> &inUse() {
-    static std::optional<Catalogue> rows;
+std::atomic<const Catalogue *> &inUse() {
+    static std::atomic<const Catalogue *> rows{nullptr};
     return rows;
 }
 } // namespace
@@ -294,8 +297,18 @@ const Catalogue &shippedCatalogue() {
     }();
     return shipped;
 }
-const Catalogue &catalogueInUse() { return inUse() ? *inUse() : shippedCatalogue(); }
-void useCatalogue(Catalogue rows) { inUse() = std::move(rows); }
+const Catalogue &catalogueInUse() {
+    const auto *rows = inUse().load();
+    return rows ? *rows : shippedCatalogue();
+}
+void useCatalogue(Catalogue rows) {
+    // a search on another thread, and what it found, point into the rows they began with: those stay to the end
+    static std::mutex one;
+    static std::list<Catalogue> once;
+    const std::lock_guard lock(one);
+    once.push_back(std::move(rows));
+    inUse().store(&once.back());
+}
 
 double Catalogue::pulleyPrice(std::string_view profile, int teeth) const {
     const CataloguePulley *below = nullptr, *above = nullptr;

@@ -1,8 +1,10 @@
 #include "app/stations/drive/part_picker.h"
 #include "app/entries/cells.h"
+#include "app/stations/drive/own_row_dialog.h"
 #include "app/widgets.h"
 #include "app/window/files.h"
 #include "proof/words/narrate.h"
+#include "session/user_data.h"
 #include "units/plain_number.h"
 #include <QButtonGroup>
 #include <cmath>
@@ -18,6 +20,17 @@ QString kindWord(Exchanged kind) {
     case Exchanged::Supply: return u"Supply"_s;
     case Exchanged::Reduction: return u"Reduction"_s;
     case Exchanged::Screw: return u"Screw"_s;
+    }
+    return {};
+}
+/// The table of the catalogue a part of one's own goes to.
+QString tableOf(Exchanged kind) {
+    switch (kind) {
+    case Exchanged::Motor: return u"motors"_s;
+    case Exchanged::Drive: return u"drives"_s;
+    case Exchanged::Supply: return u"supplies"_s;
+    case Exchanged::Reduction: return u"pulleys"_s;
+    case Exchanged::Screw: return u"screws"_s;
     }
     return {};
 }
@@ -56,6 +69,21 @@ PartPicker::PartPicker(Session *session, QWidget *parent) : QDialog(parent), m_s
         row->addWidget(b);
     }
     row->addStretch(1);
+    m_own = new OwnRowDialog(dataFolder(), this);
+    auto *own = makeLink(u"Add one of my own …"_s, this);
+    own->setObjectName(u"pickOwn"_s);
+    own->setAutoDefault(false);
+    own->setFocusPolicy(Qt::NoFocus);
+    connect(own, &QPushButton::clicked, this, [this] {
+        m_trial.takeBack();
+        m_own->open(tableOf(m_kind));
+    });
+    connect(m_own, &OwnRowDialog::added, this, [this](const QString &name) {
+        m_known.clear(); // the catalogue is another
+        show(m_kind);
+        m_words->setText(name);
+    });
+    row->addWidget(own);
     connect(m_kinds, &QButtonGroup::idClicked, this, [this](int id) { show(Exchanged(id)); });
     v->addLayout(row);
     m_words = new QLineEdit(this);

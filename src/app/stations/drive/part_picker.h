@@ -14,6 +14,7 @@ namespace lw {
 
 class CellsModel;
 class CellsView;
+class OwnRowDialog;
 
 class PartPicker : public QDialog {
     Q_OBJECT
@@ -47,6 +48,7 @@ private:
     CellsModel *m_model;
     CellsView *m_table;
     QLabel *m_says;
+    OwnRowDialog *m_own;
 };
 
 } // namespace lw
