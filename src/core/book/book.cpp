@@ -139,11 +139,28 @@ bool allFinite(const Json &v, const std::string &at, std::string &where) {
 const std::map<std::string_view, const Calculation *> &table() {
     static const auto all = [] {
         std::map<std::string_view, const Calculation *> m;
-        for (auto group : {surveyCalculations(), frictionCalculations(), alignmentCalculations(), cuttingCalculations(),
-                           turningCalculations(), motionCalculations(), axisCalculations(), screwCalculations(),
-                           beltCalculations(), stepperCalculations(), stepsCalculations(), shopCalculations(),
-                           buyingCalculations(), commissioningCalculations(), planCalculations(), ratioCalculations(),
-                           marginCalculations(), searchCalculations()})
+        for (auto group : {surveyCalculations(),
+                           frictionCalculations(),
+                           alignmentCalculations(),
+                           cuttingCalculations(),
+                           turningCalculations(),
+                           motionCalculations(),
+                           axisCalculations(),
+                           screwCalculations(),
+                           beltCalculations(),
+                           stepperCalculations(),
+                           stepsCalculations(),
+                           shopCalculations(),
+                           buyingCalculations(),
+                           commissioningCalculations(),
+                           planCalculations(),
+                           ratioCalculations(),
+                           marginCalculations(),
+                           searchCalculations(),
+                           stepperDynamicsCalculations(),
+                           stepperSimulationCalculations(),
+                           servoCalculations(),
+                           powerCalculations()})
             for (const auto &c : group)
                 m.emplace(c.name, &c);
         return m;
@@ -231,7 +248,24 @@ double unitFactor(std::string_view unit) {
                                                             {"N*s/m", 1},
                                                             {"rad/s2", 1},
                                                             {"N2*m2", 1},
-                                                            {"deg/s", pi / 180}};
+                                                            {"deg/s", pi / 180},
+                                                            {"m", 1},
+                                                            {"N*m/rad", 1},
+                                                            {"N*m*s", 1},
+                                                            {"V*s/rad", 1},
+                                                            {"V rms/1000 rpm", 1},
+                                                            {"V/1000 rpm", 1},
+                                                            {"N*m/A rms", 1},
+                                                            {"K", 1},
+                                                            {"K/W", 1},
+                                                            {"1/s", 1},
+                                                            {"VA", 1},
+                                                            {"m2", 1},
+                                                            {"mm2", 1e-6},
+                                                            {"mohm/m", 1e-3},
+                                                            {"m3/h", 1.0 / 3600},
+                                                            {"kg/m3", 1},
+                                                            {"W/(m2*K)", 1}};
     const auto it = factors.find(unit);
     if (it == factors.end()) throw std::logic_error("bench book: no factor for the unit " + std::string(unit));
     return it->second;

@@ -211,6 +211,53 @@ constexpr Calculation axisCalculationsTable[] = {
          return {};
      },
      "EB-1"},
+    {"gravity_drop",
+     [](const Inputs &in, Outputs &out) -> Result<void> {
+         const Lead lead = perRevolution(in.get<Length>("lead_mm"));
+         const auto mass = in.get<Mass>("moving_mass_kg");
+         const auto J = in.get<Inertia>("rotating_inertia_at_screw_kgm2");
+         LW_REQUIRE_POSITIVE(mass.value(), "moving_mass_kg");
+         LW_REQUIRE_POSITIVE(J.value(), "rotating_inertia_at_screw_kgm2");
+         // here the friction that was measured is credited; the proof does not
+         const double a = fallAcceleration(in.get<Force>("net_weight_N") - in.get<Force>("friction_N"), mass, lead,
+                                           std::max(0.0, in.number("screw_efficiency_backward")),
+                                           in.get<Torque>("drag_torque_Nm"), J)
+                              .value();
+         const double t = in.number("brake_delay_s"), v = in.get<Speed>("speed_down_mm_min").value();
+         out.number("fall_acceleration_m_s2", a);
+         out.put("fall_speed_mm_min", fromSi<Speed>(v + a * t));
+         out.put("fall_distance_mm", metres(v * t + a * t * t / 2));
+         out.put("fall_from_rest_mm", metres(a * t * t / 2));
+         return {};
+     },
+     "EB-1"},
+    {"axis_crash",
+     [](const Inputs &in, Outputs &out) -> Result<void> {
+         AxisChain c;
+         c.lead = perRevolution(in.get<Length>("lead_mm"));
+         c.efficiencyForward = in.number("screw_efficiency_forward");
+         c.final = in.get<Inertia>("screw_inertia_kgm2") + in.get<Inertia>("screw_pulley_inertia_kgm2");
+         c.motor = in.get<Inertia>("motor_inertia_kgm2") + in.get<Inertia>("motor_pulley_inertia_kgm2");
+         StageFigures stage;
+         LW_TRY(ratio, fromDecimal(in.number("ratio")));
+         stage.reduction = ratio;
+         stage.forward = in.number("drive_efficiency");
+         c.stages.push_back(stage);
+         const auto v = in.get<Speed>("speed_mm_min");
+         const auto f =
+             crashThrust(c, v, in.get<Torque>("motor_peak_torque_Nm"), in.get<Stiffness>("stiffness_N_per_um"));
+         const auto J = rotatingInertiaAtScrew(c);
+         const double w = v.value() / c.lead.value();
+         out.put("rotating_inertia_at_screw_kgm2", J);
+         out.put("stall_thrust_N", f.stall);
+         out.put("inertia_thrust_N", f.inertia);
+         out.put("crash_thrust_N", f.crash);
+         // over its stroke the bumper takes what turns, its force growing with the way
+         if (in.has("bumper_stroke_mm"))
+             out.put("bumper_force_N", newtons(J.value() * w * w / in.get<Length>("bumper_stroke_mm").value()));
+         return {};
+     },
+     "EB-1"},
     {"gravity_axis",
      [](const Inputs &in, Outputs &out) -> Result<void> {
          Force weight = newtons(0);

@@ -1,4 +1,5 @@
 #include "drive/stepper.h"
+#include "drive/stepper_inputs.h"
 #include "book/book.h"
 #include <algorithm>
 #include <cmath>
@@ -11,11 +12,9 @@ TorqueConstant torqueConstant(const StepperMotor &m) {
 Torque peakStaticTorque(const StepperMotor &m) { return torqueConstant(m) * m.drivePeak; }
 Torque holdingTwoPhases(const StepperMotor &m) { return torqueConstant(m) * m.rated * std::sqrt(2.0); }
 
-namespace {
 double busVoltage(const StepperSupply &s) {
     return std::max(0.0, s.modulation * (s.voltage.value() * (1 - s.sag) - s.bridgeDrop.value()));
 }
-} // namespace
 
 PullOut pullOutTorque(const StepperMotor &m, const StepperSupply &s, AngularSpeed speed) {
     const double Km = torqueConstant(m).value();
@@ -81,10 +80,7 @@ Result<void> checkStepper(const StepperMotor &m, const StepperSupply &s) {
 }
 
 namespace book {
-namespace {
-
-/// Holding torque, convention and currents; the drive current as peak, as rms, or the plate's read as peak.
-Result<StepperMotor> plate(const Inputs &in, double rated) {
+Result<StepperMotor> stepperPlate(const Inputs &in, double rated) {
     StepperMotor m;
     m.holding = in.get<Torque>("holding_torque_Nm");
     m.convention = in.text("holding_convention") == "one_phase_on" ? HoldingConvention::OnePhaseOn
@@ -96,23 +92,29 @@ Result<StepperMotor> plate(const Inputs &in, double rated) {
                     "give the drive current as peak or as rms, not both.");
     if (in.has("drive_current_peak_A")) m.drivePeak = in.get<Current>("drive_current_peak_A");
     if (in.has("drive_current_rms_A")) m.drivePeak = in.get<Current>("drive_current_rms_A") * std::sqrt(2.0);
-    m.rotorTeeth = in.integer("rotor_teeth");
+    if (in.has("rotor_teeth")) m.rotorTeeth = in.integer("rotor_teeth");
     return m;
 }
+Result<StepperAtSupply> stepperAtSupply(const Inputs &in) {
+    LW_TRY(m, stepperPlate(in, in.number("rated_current_A")));
+    m.resistance = in.get<Resistance>("resistance_ohm");
+    m.cable = in.get<Resistance>("cable_loop_resistance_ohm");
+    m.inductance = in.get<Inductance>("inductance_mH");
+    StepperSupply s;
+    s.voltage = in.get<Voltage>("supply_V");
+    s.sag = in.number("bus_sag_fraction");
+    s.bridgeDrop = in.get<Voltage>("bridge_drop_V");
+    s.modulation = in.number("modulation_factor");
+    if (auto ok = checkStepper(m, s); !ok) return tl::unexpected(ok.error());
+    return StepperAtSupply{m, s};
+}
+namespace {
 
 constexpr Calculation stepperCalculationsTable[] = {
     {"stepper_pull_out",
      [](const Inputs &in, Outputs &out) -> Result<void> {
-         LW_TRY(m, plate(in, in.number("rated_current_A")));
-         m.resistance = in.get<Resistance>("resistance_ohm");
-         m.cable = in.get<Resistance>("cable_loop_resistance_ohm");
-         m.inductance = in.get<Inductance>("inductance_mH");
-         StepperSupply s;
-         s.voltage = in.get<Voltage>("supply_V");
-         s.sag = in.number("bus_sag_fraction");
-         s.bridgeDrop = in.get<Voltage>("bridge_drop_V");
-         s.modulation = in.number("modulation_factor");
-         if (auto ok = checkStepper(m, s); !ok) return tl::unexpected(ok.error());
+         LW_TRY(both, stepperAtSupply(in));
+         const auto &[m, s] = both;
          const double Km = torqueConstant(m).value();
          const double psi = Km / m.rotorTeeth;
          const double L = m.inductance.value();
@@ -160,7 +162,7 @@ constexpr Calculation stepperCalculationsTable[] = {
          if (!in.has("rated_current_A") && !byRatio)
              return fail(CalcErrorCode::Missing, "rated_current_A", 0, 0,
                          "give rated_current_A (and the drive current), or drive_peak_over_rated.");
-         LW_TRY(m, plate(in, in.has("rated_current_A") ? in.number("rated_current_A") : 1.0));
+         LW_TRY(m, stepperPlate(in, in.has("rated_current_A") ? in.number("rated_current_A") : 1.0));
          if (byRatio) m.drivePeak = m.rated * in.number("drive_peak_over_rated");
          const Torque peak = peakStaticTorque(m);
          const double Tpk = peak.value();

@@ -48,6 +48,8 @@ struct PullOut {
 /// Speed where torque starts to fall; none when the set current is not reached even at rest.
 [[nodiscard]] std::optional<AngularSpeed> cornerSpeed(const StepperMotor &m, const StepperSupply &s);
 
+/// What of the supply reaches the winding: sag and bridge taken off, times the modulation. V
+[[nodiscard]] double busVoltage(const StepperSupply &s);
 /// Checks nameplate and supply: positive, finite.
 [[nodiscard]] Result<void> checkStepper(const StepperMotor &m, const StepperSupply &s);
 

@@ -194,6 +194,28 @@ constexpr Calculation stepsCalculationsTable[] = {
          return {};
      },
      "RATIONAL"},
+    {"lost_motion",
+     [](const Inputs &in, Outputs &out) -> Result<void> {
+         const double F = in.get<Force>("friction_N").value(), K = in.get<Stiffness>("stiffness_N_per_um").value();
+         LW_REQUIRE_POSITIVE(K, "stiffness_N_per_um");
+         const double elastic = 2 * F / K, play = in.number("backlash_um");
+         out.number("elastic_um", elastic * 1e6);
+         out.number("backlash_um", play);
+         double rotor = 0; // a servo's loop takes it out
+         if (in.has("peak_static_torque_Nm") && in.has("rotor_teeth") && in.has("ratio") && in.has("efficiency")) {
+             const Length turn = travelPerMotorTurn(perRevolution(in.get<Length>("lead_mm")), in.number("ratio"));
+             const double torque = F * turn.value() / (2 * pi * in.number("efficiency")),
+                          peak = in.number("peak_static_torque_Nm");
+             if (torque > peak)
+                 return fail(CalcErrorCode::OutOfRange, "friction_N", F, 0,
+                             "the friction is more than the motor can move.");
+             rotor = 2 * std::asin(torque / peak) / in.integer("rotor_teeth") * turn.value() / (2 * pi);
+             out.number("stepper_um", rotor * 1e6);
+         }
+         out.number("lost_motion_um", (elastic + rotor) * 1e6 + play);
+         return {};
+     },
+     "EB-1"},
     {"resolution",
      [](const Inputs &in, Outputs &out) -> Result<void> {
          const Lead lead = perRevolution(in.get<Length>("lead_mm"));
