@@ -9,6 +9,7 @@
 #include "session/disk.h"
 #include "session/user_data.h"
 #include "units/plain_number.h"
+#include "wiring/wiring.h"
 #include <QCoreApplication>
 #include <algorithm>
 #include <csignal>
@@ -280,6 +281,42 @@ int mend(const Asked &a) {
         }
     return 0;
 }
+/// Exit 1 when a wire or box fails, as `evaluate` does.
+int wiring(const Asked &a) {
+    const auto project = readJob(a.file);
+    if (!project) return 2;
+    for (const auto &refused : lw::loadOwnCatalogue(lw::dataFolder()))
+        say(refused);
+    std::vector<lw::AxisModel> models;
+    std::vector<lw::Evaluation> proofs;
+    for (const auto &id : lw::axisOrder(*project))
+        models.push_back(lw::readAxis(*project, id, lw::shownDesign(*project, id)));
+    for (const auto &m : models)
+        proofs.push_back(lw::evaluate(m));
+    std::vector<lw::WiredDesign> designs;
+    for (std::size_t k = 0; k < models.size(); ++k)
+        designs.push_back({&models[k], &proofs[k].state});
+    const auto sheet = lw::wiringOf(*project, designs);
+    if (!a.out.empty()) {
+        std::string csv;
+        for (const auto &row : lw::cableList(sheet)) {
+            for (std::size_t k = 0; k < row.size(); ++k)
+                csv += (k ? "," : "") + lw::csvText(row[k]);
+            csv += "\r\n";
+        }
+        const auto wrong = lw::writeWhole(QString::fromStdString(a.out), QByteArray::fromStdString(csv));
+        if (!wrong.isEmpty()) return say(wrong);
+    }
+    if (a.json)
+        print(lw::wiringJson(sheet));
+    else
+        for (const auto &f : sheet.findings) {
+            line(std::string(lw::verdictWord(f.verdict)) + "  " + f.title + (f.figure.empty() ? "" : "  " + f.figure));
+            line("      " + f.sentence);
+            if (!f.lever.empty()) line("      " + f.lever);
+        }
+    return sheet.worst() == lw::Verdict::Fails ? 1 : 0;
+}
 } // namespace
 
 std::function<int()> addDesignCommands(CLI::App &app) {
@@ -287,6 +324,11 @@ std::function<int()> addDesignCommands(CLI::App &app) {
     auto *sizeCommand = app.add_subcommand("size", "whole designs that hold, and what they cost");
     auto *whyCommand = app.add_subcommand("why", "why not this part, and what would make it do");
     auto *mendCommand = app.add_subcommand("mend", "what would mend each finding");
+    auto *wiringCommand =
+        app.add_subcommand("wiring", "the electrics of the whole machine, from the mains to the motors");
+    wiringCommand->add_option("file", asked->file, "a .lathewright file")->required();
+    wiringCommand->add_flag("--json", asked->json, "as JSON");
+    wiringCommand->add_option("--cables", asked->out, "the list of cables as CSV");
     for (auto *c : {sizeCommand, whyCommand, mendCommand}) {
         c->add_option("file", asked->file, "a .lathewright file")->required();
         c->add_option("--axis", asked->axis, "this axis only; all of them otherwise");
@@ -308,9 +350,10 @@ std::function<int()> addDesignCommands(CLI::App &app) {
     mendCommand->add_option("--apply", asked->apply, "takes the mend of this number");
     mendCommand->add_option("-o", asked->out, "where the mended job goes");
     return [=] {
-        return sizeCommand->parsed()   ? size(*asked)
-               : whyCommand->parsed()  ? why(*asked)
-               : mendCommand->parsed() ? mend(*asked)
-                                       : -1;
+        return sizeCommand->parsed()     ? size(*asked)
+               : whyCommand->parsed()    ? why(*asked)
+               : mendCommand->parsed()   ? mend(*asked)
+               : wiringCommand->parsed() ? wiring(*asked)
+                                         : -1;
     };
 }

@@ -110,6 +110,7 @@ constexpr const char *proofless[] = {"/parts",        "/tasks",      "/log",    
 void Session::dropDerived() {
     m_parts.reset();
     m_plan.reset();
+    m_wiring.reset();
     m_totals.reset();
     m_partsSummary.clear();
     m_predictions.reset();
@@ -323,6 +324,15 @@ const std::vector<PartLine> &Session::parts() const {
 const BuildPlan &Session::plan() const {
     if (!m_plan) m_plan = buildPlan(m_project, designed(), parts());
     return *m_plan;
+}
+const WiringSheet &Session::wiring() const {
+    if (!m_wiring) {
+        std::vector<WiredDesign> axes;
+        for (const auto &a : designed())
+            axes.push_back({a.model, a.state});
+        m_wiring = wiringOf(m_project, axes);
+    }
+    return *m_wiring;
 }
 const PartTotals &Session::totals() const {
     if (!m_totals) {

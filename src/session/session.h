@@ -2,6 +2,7 @@
 #pragma once
 
 #include "logbook/station_words.h"
+#include "wiring/wiring.h"
 #include "shop/parts.h"
 #include "proof/evaluate.h"
 #include "session/disk.h"
@@ -85,6 +86,8 @@ public:
     [[nodiscard]] std::vector<PartLine> parts(const std::string &axis, const std::string &design = {}) const;
     /// Their money, all axes together.
     [[nodiscard]] const PartTotals &totals() const;
+    /// The electrics of the whole machine, kept until the next edit.
+    [[nodiscard]] const WiringSheet &wiring() const;
     /// The order of the work, kept until the next edit.
     [[nodiscard]] const BuildPlan &plan() const;
     /// Said and is, of every axis; the log with its decisions judged by them; both kept until the next edit.
@@ -137,6 +140,7 @@ private:
     mutable std::optional<std::vector<LogEntry>> m_entries; ///< as written, not judged; dropped when the log is edited
     mutable std::optional<std::vector<PartLine>> m_parts;   ///< this and what follows: dropped at every edit
     mutable std::optional<BuildPlan> m_plan;
+    mutable std::optional<WiringSheet> m_wiring;
     mutable std::optional<PartTotals> m_totals;
     mutable std::map<std::string, StationSummary> m_partsSummary; ///< by axis
     mutable std::optional<PredictionsByAxis> m_predictions;

@@ -15,8 +15,8 @@ struct SizingAnswer {
     double seconds = 0, firstSeconds = 0; ///< until all of it stood, until the whole catalogue had proposals
 };
 
-/// Answers up to three times: after a first look at few rows, when front and proposals of all stand, and when everything
-/// does.
+/// Answers up to three times: after a first look at few rows, when front and proposals of all stand, and when
+/// everything does.
 class Sizing : public BackgroundSearch {
     Q_OBJECT
 public:

@@ -370,7 +370,7 @@ bool matches(std::string_view pattern, std::string_view path) {
 std::span<const FieldSpec> fieldTable() {
     static const auto all = [] {
         std::vector<FieldSpec> t(std::begin(axisFieldsTable), std::end(axisFieldsTable));
-        for (auto more : {surveyFields(), dutyFields(), shopFields(), cardFields()})
+        for (auto more : {surveyFields(), dutyFields(), shopFields(), cardFields(), wiringFields()})
             t.insert(t.end(), more.begin(), more.end());
         return t;
     }();

@@ -128,8 +128,9 @@ DrivePage::DrivePage(Session *session, QWidget *parent) : StationPage(session, S
     auto *top = new QHBoxLayout;
     top->addWidget(makeHeadline(), 1);
     m_switch = new QButtonGroup(this);
-    for (const auto &[view, words] : {std::pair{View::Sizing, u"Sizing"_s}, std::pair{View::Chain, u"Chain"_s},
-                                      std::pair{View::Charts, u"Ratio and lead"_s}}) {
+    for (const auto &[view, words] :
+         {std::pair{View::Sizing, u"Sizing"_s}, std::pair{View::Chain, u"Chain"_s},
+          std::pair{View::Charts, u"Ratio and lead"_s}, std::pair{View::Wiring, u"Wiring"_s}}) {
         auto *b = makeButton(words, u"view"_s + words.section(u' ', 0, 0), this);
         b->setCheckable(true);
         m_switch->addButton(b, int(view));
@@ -149,6 +150,15 @@ DrivePage::DrivePage(Session *session, QWidget *parent) : StationPage(session, S
     m_ratio = new RatioView(session, m_stack);
     m_stack->addWidget(m_ratio);
     connect(m_ratio, &RatioView::said, this, &StationPage::said);
+    m_wiring = new WiringView(
+        session, [this](const QString &key, QWidget *host) { return addField(key, {}, host); },
+        [this](FieldWidget *f) { dropField(f); }, m_stack);
+    m_stack->addWidget(m_wiring);
+    connect(m_wiring, &WiringView::said, this, &StationPage::said);
+    connect(m_wiring, &WiringView::cablesAsked, this, [this] {
+        exportFile(this, u"the cable list"_s, m_session->name() + u" cables.csv"_s, u"CSV (*.csv)"_s,
+                   [this](const QString &path) { return writeWhole(path, m_wiring->cablesCsv()); });
+    });
     all->addWidget(m_stack, 1);
     connect(m_sizing, &SizingView::said, this, &StationPage::said);
     connect(m_sizing, &SizingView::took, this, [this] { show(View::Chain); });
@@ -267,6 +277,8 @@ void DrivePage::goTo(const QString &place) {
     if (place == u"ratio") {
         show(View::Charts);
         m_ratio->settle();
+    } else if (place == u"wiring") {
+        show(View::Wiring);
     } else
         pick(place.toInt());
 }
@@ -374,6 +386,8 @@ void DrivePage::show(View view) {
 void DrivePage::sayHeadline(const ProvedAxis &p) {
     if (shown() == View::Sizing)
         setHeadline(m_sizing->verdict(), m_sizing->headline());
+    else if (shown() == View::Wiring)
+        setHeadline(m_wiring->verdict(), m_wiring->headline());
     else
         setHeadline(stationVerdict(StationId::Drive, p.model, p.evaluation),
                     text(headline(StationId::Drive, p.model, p.evaluation)));
@@ -389,6 +403,7 @@ void DrivePage::update(const ProvedAxis &p) {
     m_switch->button(m_stack->currentIndex())->setChecked(true);
     if (shown() == View::Sizing) m_sizing->refresh(p);
     if (shown() == View::Charts) m_ratio->refresh(p);
+    if (shown() == View::Wiring) m_wiring->refresh();
     sayHeadline(p);
     m_parts = chainParts(m);
     m_part = std::clamp(m_part, 1, int(m_parts.size()));
@@ -444,11 +459,12 @@ bool DrivePage::editChain(QKeyEvent *e) {
 
 bool DrivePage::handleKey(QKeyEvent *e) {
     if (e->key() == Qt::Key_V && e->modifiers() == Qt::NoModifier) {
-        show(View((int(shown()) + 1) % 3));
+        show(View((int(shown()) + 1) % 4));
         return true;
     }
     if (shown() == View::Sizing) return m_sizing->handleKey(e);
     if (shown() == View::Charts) return m_ratio->handleKey(e);
+    if (shown() == View::Wiring) return m_wiring->handleKey(e);
     if (e->key() == Qt::Key_F2) {
         openPicker();
         return true;

@@ -6,6 +6,7 @@
 #include "app/stations/drive/parts_strip.h"
 #include "app/stations/drive/ratio_view.h"
 #include "app/stations/drive/sizing_view.h"
+#include "app/stations/drive/wiring_view.h"
 #include "app/stations/proof/ledger.h"
 #include "app/stations/station_page.h"
 #include "picture/power_path.h"
@@ -60,20 +61,25 @@ public:
     DrivePage(Session *session, QWidget *parent);
     bool handleKey(QKeyEvent *e) override;
     void addHere() override;
-    /// Opens a part by its balloon, "3", or a view by its name, "ratio".
+    /// Opens a part by its balloon, "3", or a view by its name, "ratio", "wiring".
     void goTo(const QString &place) override;
-    /// Sizing proposes whole designs; Chain is the one chosen, part by part; Charts its ratio and lead.
-    enum class View { Sizing, Chain, Charts };
+    /// Sizing proposes whole designs; Chain is the one chosen, part by part; Charts its ratio and
+    /// lead; Wiring is the whole machine's.
+    enum class View { Sizing, Chain, Charts, Wiring };
     void show(View view);
     [[nodiscard]] View shown() const;
     [[nodiscard]] SizingView *sizing() const { return m_sizing; }
     [[nodiscard]] RatioView *ratio() const { return m_ratio; }
+    [[nodiscard]] WiringView *wiring() const { return m_wiring; }
     [[nodiscard]] QString hint() const override {
         if (shown() == View::Sizing)
             return QStringLiteral("Enter takes the design   arrows other proposal   ? why not   M all axes   V chain");
         if (shown() == View::Charts)
             return QStringLiteral("← → what holds   Shift all   ↑ ↓ ratio or lead   Enter takes it   drag the point   "
-                                  "V sizing");
+                                  "V wiring");
+        if (shown() == View::Wiring)
+            return QStringLiteral("← → along the wire   , . what is found   Enter its entries   M mends   "
+                                  "drag a cable to lengthen it   V sizing");
         return QStringLiteral("V ratio   , . part   F2 others   arrows 0.1 mm   Ctrl+D adds a stage   "
                               "Shift+Del takes it out   Alt+arrows move it");
     }
@@ -100,6 +106,7 @@ private:
     QStackedWidget *m_stack = nullptr;
     SizingView *m_sizing = nullptr;
     RatioView *m_ratio = nullptr;
+    WiringView *m_wiring = nullptr;
     QButtonGroup *m_switch = nullptr;
     std::string m_lookedAt; ///< the axis and design the view was last chosen for
     /// Takes out or moves the stage at the part under work.
