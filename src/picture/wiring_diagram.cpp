@@ -77,7 +77,7 @@ private:
         p.setBrush(t.field);
         p.drawRect(r);
         p.drawLine(QPointF(r.left(), centre.y()), QPointF(r.right(), centre.y()));
-        say({centre.x() - 30, centre.y() - 24, 60, 17}, size, false, Qt::AlignHCenter | Qt::AlignVCenter,
+        say({centre.x() - 44, centre.y() - 24, 88, 17}, size, false, Qt::AlignHCenter | Qt::AlignVCenter,
             known ? t.ink2 : t.touch);
     }
     void mains(double y);
@@ -203,11 +203,11 @@ void Diagram::chain(double top) {
     const double left = m_area.left() + 96, y = top + 58;
     say({left, top, 300, 17}, u"stop chain, drawn with power off"_s);
     double x = left;
-    const double relayX = m_frameRight - 250;
+    const double relayX = m_frameRight - 272;
     std::vector<const ChainContact *> contacts;
     for (const auto &c : s.chain)
         if (c.name != "cuts" && c.name != "reset") contacts.push_back(&c);
-    const double each = std::min(92.0, (relayX - left - 10) / std::max<double>(1, double(contacts.size())));
+    const double each = std::min(112.0, (relayX - left - 10) / std::max<double>(1, double(contacts.size())));
     line({left - 14, y}, {relayX, y});
     for (const auto *c : contacts) {
         const WirePlace place{Kind::Chain, c->axis};
@@ -224,15 +224,15 @@ void Diagram::chain(double top) {
         x += each;
     }
     const WirePlace relayPlace{Kind::Chain, {}};
-    const QRectF relay(relayX, y - 24, 106, 46);
+    const QRectF relay(relayX, y - 24, 128, 46);
     box(relay, relayPlace, u"stop relay"_s,
         {s.relay.known() ? u"lets go in %1 ms"_s.arg(figure(s.relay.v * 1e3)) : u"its time ?"_s}, s.relay.known());
     for (const auto &c : s.chain) {
         if (c.name != "cuts" && c.name != "reset") continue;
         const double cy = c.name == "cuts" ? y - 12 : y + 12;
         line({relay.right(), cy}, {relay.right() + 12, cy}, 1.4);
-        say({relay.right() + 16, cy - 9, 118, 17}, (c.name == "cuts" ? u"cuts "_s : u"after: "_s) + words(c.words),
-            false, Qt::AlignLeft | Qt::AlignVCenter, c.verdict == Verdict::Fails ? t.fails : t.ink2);
+        say({relay.right() + 16, cy - 9, 128, 17}, (c.name == "cuts" ? u"cuts "_s : QString()) + words(c.words), false,
+            Qt::AlignLeft | Qt::AlignVCenter, c.verdict == Verdict::Fails ? t.fails : t.ink2);
     }
     double by = y - 24;
     for (const auto &a : s.axes) {
@@ -253,7 +253,7 @@ void Diagram::heat(QRectF r) {
     double sum = 0;
     for (const auto &h : s.heat)
         sum += h.watts == h.watts ? h.watts : 0;
-    double x = r.left();
+    double x = r.left(), said = r.left();
     const QRectF row(r.left(), r.top() + 20, bar - 66, 22);
     for (const auto &h : s.heat) {
         if (!(h.watts > 0) || !(sum > 0)) continue;
@@ -266,9 +266,12 @@ void Diagram::heat(QRectF r) {
         const bool fits = p.fontMetrics().horizontalAdvance(full) < piece.width() - 6;
         if (fits || p.fontMetrics().horizontalAdvance(brief) < piece.width() - 2)
             say(piece, fits ? full : brief, false, Qt::AlignCenter, t.ink);
-        if (!fits)
-            say({piece.left() - 20, row.bottom() + 1, piece.width() + 40, 17}, words(h.name), false,
-                Qt::AlignHCenter | Qt::AlignVCenter);
+        if (!fits) { // under it, beside what stands there already
+            const double wide = p.fontMetrics().horizontalAdvance(words(h.name)) + 2,
+                         from = std::max(piece.center().x() - wide / 2, said);
+            say({from, row.bottom() + 1, wide, 17}, words(h.name));
+            said = from + wide + 8;
+        }
         x += piece.width();
     }
     say({row.right() + 6, row.top(), 60, 22}, u"= %1 W"_s.arg(figure(sum)), true);

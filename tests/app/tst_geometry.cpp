@@ -135,12 +135,12 @@ private slots:
             QCoreApplication::processEvents();
             QCOMPARE(m_window->size(), size);
             const std::string axis = m_session->axes().front();
-            for (int station = 0; station <= 9; ++station) {
+            for (int station = 0; station <= 10; ++station) {
                 if (station == 0)
                     m_window->showBoard();
-                else if (station == 9) { // ratio and lead of the drive
+                else if (station >= 9) { // ratio and lead, wiring of the drive
                     m_window->showStation(StationId::Drive, axis);
-                    m_window->page(StationId::Drive)->goTo(u"ratio"_s);
+                    m_window->page(StationId::Drive)->goTo(station == 9 ? u"ratio"_s : u"wiring"_s);
                 } else
                     m_window->showStation(StationId(station), axis);
                 m_window->mendNow();

@@ -210,6 +210,53 @@ private slots:
         for (const auto &p : result().proposals)
             QVERIFY(p.model->keepsScrew);
     }
+    void theWiringOfTheMachine() {
+        useCatalogue(shippedCatalogue());
+        m_window->openDemo(u"tarn-mill"_s);
+        m_window->showStation(StationId::Drive, "X");
+        for (int k = 0; k < 2; ++k) // chain, ratio, wiring
+            QTest::keyClick(drive(), Qt::Key_V);
+        QCOMPARE(drive()->shown(), DrivePage::View::Wiring);
+        auto *view = drive()->wiring();
+        QCoreApplication::processEvents();
+        view->diagram()->grab(); // laid out
+        QVERIFY2(headline().startsWith(u"Drive fuses: not known yet"_s), qPrintable(headline()));
+        // a click on a box opens its entries; what is typed there moves what is found
+        const auto &areas = view->diagram()->picture().areas;
+        const auto alarm = std::ranges::find_if(areas, [](const auto &a) {
+            return a.place == WirePlace{WirePlace::Kind::Chain, "Z"};
+        });
+        QVERIFY(alarm != areas.end());
+        QTest::mouseClick(view->diagram(), Qt::LeftButton, {}, alarm->area.center().toPoint());
+        QCOMPARE(label(u"wireName"_s), u"Alarm of Z"_s);
+        choose(u"/axes/Z/designs/A/drive/alarm"_s, u"none"_s);
+        QVERIFY2(headline().startsWith(u"Z's alarm stops nothing"_s), qPrintable(headline()));
+        QVERIFY(label(u"wireWords"_s).contains(u"X and Y cut on"_s));
+        // by keys: the finding is the first, M takes its change, one step
+        const int steps = m_session->undoStack()->count();
+        QTest::keyClick(drive(), Qt::Key_M);
+        QCOMPARE(m_session->undoStack()->count(), steps + 1);
+        QCOMPARE(m_session->at("/axes/Z/designs/A/drive/alarm"), "chain");
+        QVERIFY(headline().startsWith(u"Drive fuses"_s));
+        // along the wire, and a cable pulled longer
+        const auto at = view->place();
+        QTest::keyClick(drive(), Qt::Key_Right);
+        QVERIFY(!(view->place() == at));
+        const auto cable = std::ranges::find_if(areas, [](const auto &a) {
+            return a.place == WirePlace{WirePlace::Kind::Cable, "X"};
+        });
+        const auto from = cable->area.center().toPoint();
+        QTest::mousePress(view->diagram(), Qt::LeftButton, {}, from);
+        QTest::mouseMove(view->diagram(), from + QPoint(66, 0));
+        QTest::mouseRelease(view->diagram(), Qt::LeftButton, {}, from + QPoint(66, 0));
+        QCOMPARE(m_session->typedAt("/axes/X/designs/A/cable/length_mm"), u"4.0m"_s);
+        QVERIFY(m_session->wiring().axes[0].share > 0.3);
+        // another supply: the diagram follows
+        const auto before = m_session->wiring().supplies.size();
+        m_session->apply({{{"/axes/Z/designs/A/supply", "Y-A"}}, u"supply"_s});
+        QCOMPARE(m_session->wiring().supplies.size(), before - 1);
+        QVERIFY(view->cablesCsv().contains("motor X"));
+    }
     void allAxesAtOnce() {
         auto shop = test::smallCatalogue(5);
         for (auto &one : shop.supplies)

@@ -208,8 +208,13 @@ void Wirer::cabinet() {
         drives += a.chosen;
     // common practice; a data sheet knows better
     if (drives) m_out.heat.push_back({drives == 1 ? "one drive" : std::to_string(drives) + " drives", 8.0 * drives});
+    double supplied = 0;
     for (const auto &s : m_out.supplies)
-        m_out.heat.push_back({s.name, (1 / supplyEfficiency - 1) * s.drawn});
+        supplied += s.drawn;
+    if (!m_out.supplies.empty())
+        m_out.heat.push_back(
+            {m_out.supplies.size() == 1 ? m_out.supplies[0].name : std::to_string(m_out.supplies.size()) + " supplies",
+             (1 / supplyEfficiency - 1) * supplied});
     m_out.heat.push_back({"controller", 15});
     if (const auto control = at("/cabinet/control_W"); control.known()) {
         m_out.heat.push_back({"24 V", (1 / supplyEfficiency - 1) * control.v});

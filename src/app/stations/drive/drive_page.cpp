@@ -155,6 +155,7 @@ DrivePage::DrivePage(Session *session, QWidget *parent) : StationPage(session, S
         [this](FieldWidget *f) { dropField(f); }, m_stack);
     m_stack->addWidget(m_wiring);
     connect(m_wiring, &WiringView::said, this, &StationPage::said);
+    connect(m_wiring, &WiringView::placeChanged, this, &DrivePage::refresh);
     connect(m_wiring, &WiringView::cablesAsked, this, [this] {
         exportFile(this, u"the cable list"_s, m_session->name() + u" cables.csv"_s, u"CSV (*.csv)"_s,
                    [this](const QString &path) { return writeWhole(path, m_wiring->cablesCsv()); });

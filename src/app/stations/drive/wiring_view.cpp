@@ -192,9 +192,12 @@ void WiringView::refresh() {
         if (text(f.title) == kept) current = r.id;
         rows.push_back(std::move(r));
     }
+    const QSignalBlocker quiet(m_table); // what is marked anew is not picked anew
     m_model->setRows(std::move(rows));
+    if (m_place.kind == Kind::Machine)
+        m_place = s.findings.empty() ? WirePlace{Kind::Mains, {}} : s.findings.front().place;
     if (!s.findings.empty()) m_table->setCurrentId(current.isEmpty() ? u"0"_s : current);
-    pick(m_place);
+    showPlace();
     showFinding();
 }
 
@@ -204,17 +207,21 @@ void WiringView::showFinding() {
     m_mend->setVisible(f && !f->lever.empty());
     m_mend->setEnabled(f && !f->patches.empty());
     if (f) m_mend->setText(text(f->lever) + (f->patches.empty() ? QString() : u" (M)"_s));
-    const bool live =
-        !f || f->place.kind == Kind::Mains || f->place.kind == Kind::Cabinet || f->place.kind == Kind::Supply;
-    const auto c = caution(live ? "S01" : "S03", notKnown);
-    m_caution->setText(c.text
-                           ? u"//  "_s + text(c.text->head) + u". "_s + text(c.words) + u" "_s + text(localRulesFirst())
-                           : QString());
+    const auto kind = f ? f->place.kind : Kind::Mains;
+    const auto c = caution(kind == Kind::Mains || kind == Kind::Cabinet || kind == Kind::Chain ? "S01"
+                           : kind == Kind::Supply                                              ? "S02"
+                                                                                               : "S25",
+                           notKnown);
+    m_caution->setText(c.text ? u"//  "_s + text(c.text->head) + u". "_s + text(c.words) : QString());
 }
 
 void WiringView::pick(const WirePlace &place) {
-    const auto &s = m_session->wiring();
     m_place = place;
+    emit placeChanged();
+}
+void WiringView::showPlace() {
+    const auto &s = m_session->wiring();
+    const auto &place = m_place;
     m_name->setText(nameOf(place, s));
     auto keys = fieldsOf(s, place);
     if (keys.size() > 10) keys.resize(10);

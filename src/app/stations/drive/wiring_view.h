@@ -54,17 +54,20 @@ public:
     [[nodiscard]] Verdict verdict() const;
     [[nodiscard]] WiringDiagram *diagram() const { return m_diagram; }
     [[nodiscard]] const WirePlace &place() const { return m_place; }
+    /// Opens a box or wire; the page fills its entries.
     void pick(const WirePlace &place);
     /// Makes the change the chosen finding asks for.
     void mend();
     [[nodiscard]] QByteArray cablesCsv() const;
 
 signals:
+    void placeChanged();
     void cablesAsked(); ///< the list of cables, as a file
     void said(const QString &sentence);
 
 private:
     void showFinding();
+    void showPlace();
     [[nodiscard]] const WireFinding *finding() const;
     Session *m_session;
     MakeField m_make;
@@ -78,7 +81,7 @@ private:
     CellsModel *m_model;
     CellsView *m_table;
     QPushButton *m_mend;
-    WirePlace m_place{WirePlace::Kind::Mains, {}};
+    WirePlace m_place; ///< the machine: none yet
 };
 
 } // namespace lw
