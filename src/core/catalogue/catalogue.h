@@ -105,8 +105,8 @@ struct CatalogueKind {
 [[nodiscard]] std::span<const CatalogueKind> catalogueKinds();
 /// What ships with the program.
 [[nodiscard]] const Catalogue &shippedCatalogue();
-/// The shipped rows with the user's own behind them. What was in use once stays in memory: a search on another thread may
-/// still point into it.
+/// The shipped rows with the user's own behind them. What was in use once stays in memory: a search on another thread
+/// may still point into it.
 [[nodiscard]] const Catalogue &catalogueInUse();
 void useCatalogue(Catalogue rows);
 

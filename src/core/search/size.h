@@ -96,8 +96,8 @@ struct TrainFront {
 [[nodiscard]] std::optional<std::vector<TrainFront>> trainFronts(const SizeSpace &space, const SizeLimits &limits,
                                                                  const Catalogue &catalogue, SizeWatch *watch = nullptr,
                                                                  unsigned threads = 1);
-/// A catalogue of few rows, spread over all there are, whose search is done in a moment: something that holds is soon on
-/// the table while the whole is looked through.
+/// A catalogue of few rows, spread over all there are, whose search is done in a moment: something that holds is soon
+/// on the table while the whole is looked through.
 [[nodiscard]] Catalogue firstLook(const Catalogue &all);
 /// A candidate told in full.
 [[nodiscard]] Proposal propose(const SizeSpace &space, const Candidate &c);

@@ -177,7 +177,7 @@ void Wirer::chain() {
     contact("stop_button", "stop", {{"two", Verdict::Holds}, {"one", Verdict::Watch}, {"none", Verdict::Fails}},
             {{"two", "two channels"}, {"one", "one channel"}, {"none", "none"}});
     contact("limits", "limits", {{"closed", Verdict::Holds}, {"open", Verdict::Fails}, {"none", Verdict::Watch}},
-            {{"closed", "normally closed"}, {"open", "normally open"}, {"none", "none fitted"}});
+            {{"closed", "closed at rest"}, {"open", "open at rest"}, {"none", "none fitted"}});
     for (const auto &a : m_out.axes) {
         if (!a.closedLoop) continue;
         const auto code = text(designOf(a) + "drive/alarm");
@@ -409,18 +409,20 @@ void Wirer::supplyFindings() {
             const auto capacitance = at("/supplies/" + s.id + "/capacitance_uF");
             const std::string what = "Braking gives back " + upTo(given) + "\u00a0W, the windings burn " + n2(burnt);
             if (given <= burnt) {
-                auto &f = add("C14", "No pump-up", place, Verdict::Holds, what + ": no resistor.");
+                auto &f =
+                    add("C14", "No pump-up on " + joinedWith(names), place, Verdict::Holds, what + ": no resistor.");
                 f.margin = given > 0 ? burnt / given : notKnown;
                 f.figure = given > 0 ? timesText(f.margin) : std::string();
             } else if (!capacitance.known() || !(s.driveLimit == s.driveLimit)) {
-                add("C14", "Pump-up", place, Verdict::NotKnown,
+                add("C14", "Pump-up on " + joinedWith(names), place, Verdict::NotKnown,
                     what + ": the voltage rises. Not known how far: " +
                         (capacitance.known() ? "the drives' voltage limit." : "the capacitors on it."))
                     .lever = capacitance.known() ? "Read the drives' sheet" : "Read the capacitors";
             } else {
                 const double excess = (given - burnt) * (given - burnt) * time / (2 * given);
                 s.pumpsTo = pumpedUp(capacitance.v * 1e-6, volts(s.risesTo), fromSi<Energy>(excess)).value();
-                auto &f = add("C14", "Pump-up", place, graded(s.driveLimit / s.pumpsTo, 1, 1 / 0.95), {});
+                auto &f = add("C14", "Pump-up on " + joinedWith(names), place,
+                              graded(s.driveLimit / s.pumpsTo, 1, 1 / 0.95), {});
                 f.margin = s.driveLimit / s.pumpsTo;
                 f.figure = n3(s.pumpsTo) + "\u00a0V";
                 f.sentence = what + ": it rises to " + n3(s.pumpsTo) + " of the " + n3(s.driveLimit) +
@@ -437,7 +439,7 @@ void Wirer::supplyFindings() {
             const auto covered = text("/supplies/" + s.id + "/covered");
             const std::string why =
                 s.risesTo > 60 ? "Up to " + n3(s.risesTo) + "\u00a0V, above 60" : "Behind a plain transformer";
-            auto &f = add("C38", "Touch", place,
+            auto &f = add("C38", "Touch, " + s.name, place,
                           covered == "yes"  ? Verdict::Holds
                           : covered == "no" ? Verdict::Fails
                                             : Verdict::NotKnown,
@@ -449,7 +451,7 @@ void Wirer::supplyFindings() {
                 const auto C = at("/supplies/" + s.id + "/capacitance_uF"),
                            R = at("/supplies/" + s.id + "/bleeder_ohm");
                 if (!C.known() || !R.known()) {
-                    auto &g = add("C38", "Charge after switch-off", place, Verdict::NotKnown,
+                    auto &g = add("C38", "Charge of " + s.name, place, Verdict::NotKnown,
                                   std::string("Not known: ") +
                                       (C.known() ? "a bleeder across the capacitors." : "the capacitors."));
                     if (C.known())
@@ -458,7 +460,7 @@ void Wirer::supplyFindings() {
                                   "\u00a0Ω brings it below 60 V in 5 s";
                 } else {
                     const double t = dischargeTime(C.v * 1e-6, ohms(R.v), volts(s.risesTo), volts(60)).value();
-                    auto &g = add("C38", "Charge after switch-off", place, t <= 5 ? Verdict::Holds : Verdict::Fails,
+                    auto &g = add("C38", "Charge of " + s.name, place, t <= 5 ? Verdict::Holds : Verdict::Fails,
                                   "Below 60 V " + n2(t) + "\u00a0s after switch-off; 5 are allowed.");
                     g.figure = n2(t) + "\u00a0s";
                     g.margin = 5 / t;

@@ -74,7 +74,13 @@ private slots:
                 if (const auto at = "/axes/" + axis + "/cards/stop_works/insulation";
                     textAt(now, at + "/typed") == "ok")
                     setAt(now, at, {{"typed", "50Mohm"}, {"standing", "measured"}});
-            QCOMPARE(writeProject(now), writeProject(demoJob(name)));
+            auto shipped = demoJob(name); // has its wiring stated, which no file of that version could
+            for (const char *part : {"/mains", "/cabinet", "/chain"})
+                setAt(shipped, part, nullptr);
+            for (const auto &axis : axisOrder(shipped))
+                for (const char *key : {"alarm", "fuse_A"})
+                    setAt(shipped, "/axes/" + axis + "/designs/A/drive/" + key, nullptr);
+            QCOMPARE(writeProject(now), writeProject(shipped));
         }
     }
     void randomJobsKeepTheirFigures_data() {

@@ -163,7 +163,7 @@ private slots:
         const Wired w(m_job);
         const auto &a = w.sheet.axes[0];
         QVERIFY2(a.back > 0, "no power comes back");
-        const auto *f = w.find("C14", "Pump-up");
+        const auto *f = w.find("C14", "Pump-up on X");
         if (0.9 * a.back <= a.copper) QSKIP("not enough comes back on this machine");
         QVERIFY(f && f->verdict == Verdict::NotKnown); // the capacitors are not stated
         set("/supplies/X-A/capacitance_uF", typed("470"));
@@ -174,21 +174,21 @@ private slots:
         set("/supplies/X-A/capacitance_uF", typed("47000"));
         const Wired high(m_job);
         QVERIFY(high.sheet.supplies[0].pumpsTo < small);
-        QVERIFY(high.find("C14", "Pump-up")->margin > low.find("C14", "Pump-up")->margin);
+        QVERIFY(high.find("C14", "Pump-up on X")->margin > low.find("C14", "Pump-up on X")->margin);
     }
     void aHighBusIsCoveredAndBledOff() {
         set("/supplies/X-A/voltage_V", typed("72V"));
         const Wired bare(m_job);
-        QCOMPARE(bare.find("C38", "Touch")->verdict, Verdict::NotKnown);
+        QCOMPARE(bare.find("C38", "Touch, supply 72\u00a0V")->verdict, Verdict::NotKnown);
         set("/supplies/X-A/covered", "yes");
         set("/supplies/X-A/capacitance_uF", typed("22000"));
         set("/supplies/X-A/bleeder_ohm", typed("2200ohm"));
         const Wired slow(m_job); // 8.8 s: the sum of a handbook, R C ln(72/60)
-        QCOMPARE(slow.find("C38", "Touch")->verdict, Verdict::Holds);
-        QCOMPARE(slow.find("C38", "Charge after switch-off")->verdict, Verdict::Fails);
-        LW_COMPARE_WITHIN(5 / slow.find("C38", "Charge after switch-off")->margin, 8.824, 0.01);
+        QCOMPARE(slow.find("C38", "Touch, supply 72\u00a0V")->verdict, Verdict::Holds);
+        QCOMPARE(slow.find("C38", "Charge of supply 72\u00a0V")->verdict, Verdict::Fails);
+        LW_COMPARE_WITHIN(5 / slow.find("C38", "Charge of supply 72\u00a0V")->margin, 8.824, 0.01);
         set("/supplies/X-A/bleeder_ohm", typed("1200ohm"));
-        QCOMPARE(Wired(m_job).find("C38", "Charge after switch-off")->verdict, Verdict::Holds);
+        QCOMPARE(Wired(m_job).find("C38", "Charge of supply 72\u00a0V")->verdict, Verdict::Holds);
     }
     void anAssumedRoomDoesNotDecide() {
         set("/cabinet/room_C", nullptr);
