@@ -5,6 +5,7 @@
 #include "proof/cycle.h"
 #include "survey/map.h"
 #include "machine/classes.h"
+#include "picture/wiring_diagram.h"
 #include "picture/marks.h"
 #include "picture/machine_sketch.h"
 #include "picture/power_path.h"
@@ -291,6 +292,30 @@ void writeAxis(Writer &w, const Session &session, const std::string &id) {
 }
 
 /// What is to be done first, as the board has it: the worst rows with what would mend them.
+/// The machine's electrics: the diagram, what is found, the cables to cut.
+void writeWiring(Writer &w, const Session &session) {
+    const auto sheet = session.wiring();
+    if (sheet.supplies.empty()) return;
+    w.head(2, u"Wiring"_s);
+    w.drawing({860, 500}, u"One line from the mains to the motors"_s,
+              [sheet](QPainter &q, const QRectF &r) { (void)paintWiring(q, r, sheet, WirePlace{}); });
+    std::vector<QStringList> rows;
+    for (const auto &f : sheet.findings)
+        rows.push_back({text(verdictWord(f.verdict)), text(f.title),
+                        text(f.sentence) + (f.lever.empty() ? QString() : u"\n"_s + text(f.lever)), text(f.figure)});
+    w.table({u"verdict"_s, u"what"_s, u"how it stands, and what mends it"_s, u"figure"_s}, rows, u"3"_s);
+    const auto mains = caution("S01", notKnown);
+    if (mains.text) w.html(u"<p><b>//  "_s + esc(mains.text->head) + u".</b> "_s + esc(mains.words) + u"</p>\n"_s);
+    auto cables = cableList(sheet);
+    std::vector<QStringList> list;
+    for (std::size_t k = 1; k < cables.size(); ++k) {
+        const auto &c = cables[k];
+        list.push_back(
+            {text(c[0]), text(c[1]), text(c[2]), text(c[3]), text(c[4]), text(c[5]), text(c[6]), text(c[8])});
+    }
+    w.head(3, u"Cables"_s);
+    w.table({u"id"_s, u"from"_s, u"to"_s, u"for"_s, u"cores"_s, u"mm²"_s, u"m"_s, u"plug"_s}, list, u"56"_s);
+}
 void writeFirst(Writer &w, const Session &session, const std::vector<AxisFinding> &open) {
     constexpr std::size_t most = 6;
     const QString own = text(unitLabel(textAt(session.project(), "/currency", "EUR")));
@@ -375,6 +400,7 @@ Report makeReport(const Session &session) {
     for (const auto &id : session.axes())
         writeAxis(w, session, id);
     // parts
+    writeWiring(w, session);
     w.head(2, u"Parts"_s);
     std::vector<QStringList> parts;
     for (const auto &l : session.parts()) {

@@ -384,6 +384,23 @@ StationSummary Session::summary(StationId station, const std::string &axis) cons
     case StationId::Build: return buildSummary(plan(), axis);
     case StationId::FirstCuts: return cardsSummary(m_project, p.model, p.evaluation.state);
     case StationId::Log: return logSummary(log(), axis);
+    case StationId::Drive: { // a wire that fails fails the drive it belongs to, and one of the machine every axis
+        auto s = summarise(station, m_project, p.model, p.evaluation);
+        if (s.verdict == Verdict::Fails || !p.model.hasMotor()) return s;
+        for (const auto &f : wiring().findings) {
+            const auto ours = [&] {
+                if (f.place.kind != WirePlace::Kind::Supply) return f.place.id.empty() || f.place.id == axis;
+                return f.place.id == p.model.supply.id;
+            };
+            if (f.verdict != Verdict::Fails || !ours()) continue;
+            s.verdict = Verdict::Fails;
+            s.sentence = f.title + ".";
+            s.figure = f.figure;
+            s.finding = nullptr;
+            break;
+        }
+        return s;
+    }
     default: return summarise(station, m_project, p.model, p.evaluation);
     }
 }
