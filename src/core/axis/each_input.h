@@ -18,6 +18,8 @@ template <class Model, class Visit> void eachInput(Model &m, Visit &&visit) {
             own(input::torqueFactor, motor.torqueFactor);
             own(input::currentFactor, m.drive.currentFactor);
             own(input::rotor, motor.rotor);
+            own(input::ratedRise, motor.ratedRise);
+            own(input::room, motor.room);
             own(input::radialLoad, motor.radialLoad);
             own(input::holding, motor.holding);
             own(input::resistance, motor.resistance);

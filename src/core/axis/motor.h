@@ -10,12 +10,19 @@
 namespace lw {
 
 /// A hybrid stepper by its plate, and its flange as the drawing and the pulley need it.
+/// What a plate's current brings with both phases on, K, and the air of a shop on a warm day, C: common practice.
+inline constexpr double usualRise = 80, usualRoom = 30;
+/// A motor's case may be so warm, C, and should be no warmer than that: above it burns, and printed brackets go soft.
+/// Common practice; ISO 13732-1 asks for a guard or a label above about 60.
+inline constexpr double bodyMost = 100, bodyWanted = 80;
+
 struct Stepper {
     bool named = false;      ///< there is one: its plate or its kind was typed
     bool closedLoop = false; ///< knows when it lost steps
     HoldingConvention convention = HoldingConvention::TwoPhasesOn;
     bool conventionTyped = false;
     Known holding, rated, resistance, inductance, rotor, detent, usable;
+    Known ratedRise, room; ///< K that the plate's current brings; C of the air round it
     Known torqueFactor{1, Standing::Assumed, 0.85, 1.15, Shape::Triangular}; ///< what the curve worked out is good to
     int rotorTeeth = 50;
     FitSize shaft;

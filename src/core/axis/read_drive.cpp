@@ -30,6 +30,8 @@ void ModelReader::readMotor() {
     s.detent = design("motor/detent_torque_Nm");
     if (!s.detent.known() && s.holding.known()) s.detent = assumed(0.04 * s.holding.v);
     s.usable = design("motor/usable_speed_rpm");
+    s.ratedRise = typedOr(input::ratedRise, design("motor/rated_rise_K"), usualRise);
+    s.room = typedOr(input::room, value("/cabinet/room_C"), usualRoom);
     const auto step = design("motor/step_angle_deg");
     if (step.known()) s.rotorTeeth = std::max(1, static_cast<int>(std::lround(90 / (step.v * 180 / pi))));
     s.shaft = readFitSize(designText("motor/shaft"));

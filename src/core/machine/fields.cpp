@@ -141,6 +141,8 @@ constexpr FieldSpec axisFieldsTable[] = {
      "Data sheet, \"rotor inertia\"; by size where it is not given: compare motors of the same face and length.", ""},
     {"axes/*/designs/*/motor/detent_torque_Nm", K::Value, D::Torque, "Nm", 0, 2, 0, false, "Detent",
      "Data sheet; or an arm on the shaft and a scale, windings open. 4 % of holding when not given.", ""},
+    {"axes/*/designs/*/motor/rated_rise_K", K::Value, D::Number, "", 40, 110, 0, true, "Rated rise, K",
+     "Data sheet, \"temperature rise\": at the plate's current, both phases on. 80 is usual.", ""},
     {"axes/*/designs/*/motor/step_angle_deg", K::Value, D::Angle, "deg", 0.9, 1.8, 0, true, "Step",
      "Nameplate or part number: 1.8 or 0.9 degrees; 200 or 400 full steps a turn.", ""},
     {"axes/*/designs/*/motor/usable_speed_rpm", K::Value, D::RotationSpeed, "rpm", 200, 4000, 0, true, "Usable to",

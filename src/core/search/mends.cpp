@@ -340,9 +340,10 @@ void Search::current() {
     if (!m.stepper().rated.known()) return;
     const double most = std::sqrt(2.0) * m.stepper().rated.v;
     const double now = m.drive.peak.v;
-    for (double share : {0.8, 0.9, 1.0}) {
+    const bool less = m_finding.id == "C04"_check || m_finding.id == "C05"_check;
+    for (double share : {0.9, 0.8, 0.7, 0.6, 1.0}) {
         const double a = std::floor(most * share * 10) / 10;
-        if (std::fabs(a - now) < 0.05 || (m_finding.id == "C04"_check) != (a < now)) continue;
+        if (std::fabs(a - now) < 0.05 || less != (a < now)) continue;
         attempt("Drive set to " + numberText(a, 2) + "\u00a0A peak makes it",
                 {{d + "drive/current_A", typed(numberText(a, 2) + "A")}, {d + "drive/current_kind", "peak"}});
     }

@@ -1,4 +1,5 @@
 #include "search/tried_axis.h"
+#include "drive/stepper_dynamics.h"
 #include "machine/rides.h"
 #include "units/plain_number.h"
 #include <algorithm>
@@ -56,7 +57,17 @@ Json filled(double value, const char *unit, const char *standing) {
     return {{"typed", numberText(value, 6) + unit}, {"standing", standing}};
 }
 double setPeak(double drivePeak, double ratedRms) {
-    return std::floor(std::min(drivePeak, std::sqrt(2.0) * ratedRms) * 10 + 1e-9) / 10;
+    // as warm as its case may be, in the air of a warm day, by a plate's usual rise: a little less than the plate's rms
+    static const double warm = [] {
+        double low = 0, high = std::sqrt(2.0);
+        for (int k = 0; k < 60; ++k) {
+            const double mid = (low + high) / 2;
+            const auto h = stepperHeat(amperes(1), usualRise, ohms(1), amperes(mid), usualRoom);
+            (h && h->rise && usualRoom + *h->rise <= bodyMost ? low : high) = mid;
+        }
+        return low;
+    }();
+    return std::floor(std::min(drivePeak, warm * ratedRms) * 10 + 1e-9) / 10;
 }
 Patch boredFor(const std::string &stagePointer, bool belt, double nominal) {
     return {stagePointer + (belt ? "driven/bore" : "bore_out"), numberText(nominal * 1e3, 5) + " H7"};

@@ -557,6 +557,8 @@ private slots:
         all("designs/A/motor/resistance_ohm", "0.9ohm");
         all("designs/A/motor/rotor_inertia_kgm2", "840 g cm2");
         all("designs/A/motor/radial_load_N", "220N");
+        all("designs/A/motor/rated_rise_K", "80");
+        put(job, "/cabinet/room_C", "30C");
         all("designs/A/fixed_end/drag_Nm", "0.06N m");
         all("designs/A/fixed_end/stiffness_N_um", "100N/um");
         all("designs/A/nut/stiffness_N_um", "100N/um");

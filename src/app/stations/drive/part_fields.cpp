@@ -33,7 +33,8 @@ const Keys motor{"design/motor/holding_torque_Nm",
                  "design/cable/cross_section_mm2",
                  "design/drive/pulse_high_us",
                  "design/motor/radial_load_N",
-                 "design/motor/radial_load_at_mm"};
+                 "design/motor/radial_load_at_mm",
+                 "design/motor/rated_rise_K"};
 const Keys pulley{"teeth", "profile", "bore", "hub", "flanges", "belt_width_mm", "face_width_mm", "material"};
 const Keys belt{"kind",
                 "code",

@@ -1,4 +1,5 @@
 // Motor, drive, supply and controller.
+#include "drive/stepper_dynamics.h"
 #include "drive/steps.h"
 #include "catalogue/catalogue.h"
 #include "proof/checks/limits.h"
@@ -228,6 +229,48 @@ const AxisCheck motorChecksList[] = {
       .levers = {Lever::Current}},
      [](const AxisScope &a, Rows &rows) {
          rows.add(marginRow(a.m.drive.peak.v, std::sqrt(2.0) * a.m.stepper().rated.v, 1 / 1.1, 1));
+     }},
+    {{.code = "C05",
+      .title = "Motor warmth",
+      .part = Part::Motor,
+      .station = StationId::Drive,
+      .unit = "C",
+      .advice = "Less current, or a plate that takes the heat off.",
+      .source = "NEWTON-COOLING",
+      .needs =
+          [](const AxisModel &m, const Finding &, Asks &asks) {
+              asks.ask(m.stepper().rated.known(), "plate current");
+              asks.ask(m.drive.peak.known(), "drive current");
+          },
+      .say =
+          [](const AxisScope &, const Finding &f) {
+              return "Its case reaches " + numberText(f.demand, 2) + "\u00a0°C at the set current; " +
+                     numberText(f.capacity, 3) + " is the most.";
+          },
+      .why = [](const AxisScope &, const Finding &) -> std::string {
+          return "Above 60 it burns the hand and softens printed brackets.";
+      },
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              const auto &m = a.m.stepper();
+              const double share = f.demand - m.room.v;
+              w.step("Heat over that of the plate", "q", "I_p^2 / (2*I_r^2)",
+                     {term("I_p", "drive current", a.m.drive.peak, Dm::Current, "A"),
+                      term("I_r", "plate current", m.rated, Dm::Current, "A")},
+                     a.m.drive.peak.v * a.m.drive.peak.v / (2 * m.rated.v * m.rated.v), Dm::Number, "");
+              w.step("Case, copper warm", "T", "T_0 + rise",
+                     {term("T_0", "air round it", m.room, Dm::Temperature, "C"),
+                      term("rise", "of the set current", {share, Standing::Assumed}, Dm::Number, "")},
+                     f.demand, Dm::Temperature, "C");
+          },
+      .levers = {Lever::Current, Lever::Motor}},
+     [](const AxisScope &a, Rows &rows) {
+         const auto &m = a.m.stepper();
+         // the winding's resistance falls out: only the share of the plate's heat counts
+         const auto heat = stepperHeat(amperes(m.rated.v), m.ratedRise.v, ohms(1), amperes(a.m.drive.peak.v), m.room.v);
+         const bool known = m.rated.known() && a.m.drive.peak.known() && heat.has_value();
+         const double body = !known ? notKnown : heat->rise ? m.room.v + *heat->rise : 1e3;
+         rows.add(marginRow(body, bodyMost, 1, bodyMost / bodyWanted));
      }},
     {{.code = "C06",
       .title = "Load against rotor inertia",
