@@ -327,6 +327,15 @@ private slots:
             seen.insert(holding());
         }
         QVERIFY(seen.size() > 1);
+        // their curves stand in one picture; Insert keeps one beside the next
+        QCOMPARE(picker->compared().size(), std::size_t(2));
+        QVERIFY(!picker->compared()[1].asks.empty());
+        QTest::keyClick(words, Qt::Key_Insert);
+        const auto kept = picker->compared()[1];
+        QTest::keyClick(words, Qt::Key_Up);
+        QCOMPARE(picker->compared().size(), std::size_t(3));
+        QCOMPARE(picker->compared()[2].name, kept.name);
+        QVERIFY(picker->compared()[2].curve == kept.curve && picker->compared()[1].name != kept.name);
         QTest::keyClick(picker, Qt::Key_Escape);
         QCOMPARE(holding(), had);
         QVERIFY(m_session->project() == before);

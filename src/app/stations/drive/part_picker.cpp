@@ -3,7 +3,9 @@
 #include "app/stations/drive/own_row_dialog.h"
 #include "app/widgets.h"
 #include "app/window/files.h"
+#include "proof/checks/limits.h"
 #include "proof/words/narrate.h"
+#include "search/tried_axis.h"
 #include "session/user_data.h"
 #include "units/plain_number.h"
 #include <QButtonGroup>
@@ -53,10 +55,27 @@ bool meets(const Alternative &a, const QString &words) {
 }
 } // namespace
 
+class PartPicker::Curves : public QWidget {
+public:
+    explicit Curves(QWidget *parent) : QWidget(parent) {
+        setObjectName(u"pickCurves"_s);
+        setAccessibleName(u"Torque over speed of the design and the marked part"_s);
+        setFixedHeight(172);
+    }
+    std::vector<ComparedMotor> motors;
+
+protected:
+    void paintEvent(QPaintEvent *) override {
+        QPainter p(this);
+        p.fillRect(rect(), theme().sheet);
+        paintCompared(p, rect(), motors);
+    }
+};
+
 PartPicker::PartPicker(Session *session, QWidget *parent) : QDialog(parent), m_session(session), m_trial(session) {
     setObjectName(u"partPicker"_s);
     setWindowTitle(u"Others of this part"_s);
-    resize(640, 460);
+    resize(720, 620);
     auto *v = new QVBoxLayout(this);
     auto *row = new QHBoxLayout;
     m_kinds = new QButtonGroup(this);
@@ -101,6 +120,8 @@ PartPicker::PartPicker(Session *session, QWidget *parent) : QDialog(parent), m_s
     connect(m_table, &CellsView::opened, this, &PartPicker::take);
     connect(m_table, &CellsView::currentIdChanged, this, &PartPicker::preview);
     v->addWidget(m_table, 1);
+    m_curves = new Curves(this);
+    v->addWidget(m_curves);
     m_says = makeLabel({}, 13, Ink::Label, false, true, this);
     m_says->setObjectName(u"pickSays"_s);
     v->addWidget(m_says);
@@ -109,6 +130,7 @@ PartPicker::PartPicker(Session *session, QWidget *parent) : QDialog(parent), m_s
 void PartPicker::open(const std::string &axis, const std::vector<Exchanged> &kinds) {
     m_axis = axis;
     m_known.clear();
+    m_kept.clear();
     for (auto *b : m_kinds->buttons())
         b->setVisible(std::find(kinds.begin(), kinds.end(), Exchanged(m_kinds->id(b))) != kinds.end());
     m_words->clear();
@@ -154,14 +176,46 @@ void PartPicker::fill() {
     }
     const bool none = rows.empty();
     m_filling = true; // what the list marks by itself is not looked at yet
-    m_says->setText(
-        none ? u"Nothing sold is like that."_s
-             : u"%1 of %2 hold. The window behind shows the marked one; Enter takes it, Esc leaves all as it was."_s
-                   .arg(holds)
-                   .arg(rows.size()));
+    m_says->setText(none ? u"Nothing sold is like that."_s
+                         : u"%1 of %2 hold. The window behind shows the marked one; Insert keeps it in the chart, "
+                           u"Enter takes it, Esc leaves all as "
+                           "it was."_s.arg(holds)
+                               .arg(rows.size()));
     m_model->setRows(std::move(rows));
     if (!none) m_table->setCurrentId(m_model->rows().front().id);
     m_filling = false;
+    compare();
+}
+
+const std::vector<ComparedMotor> &PartPicker::compared() const { return m_curves->motors; }
+ComparedMotor PartPicker::curveOf(const QString &name, const std::vector<Patch> &patches) const {
+    const auto design = m_session->design(m_axis);
+    TriedAxis tried(m_session->project(), m_axis, design);
+    const auto m = tried.with(patches);
+    const auto e = evaluate(m);
+    double most = 1200;
+    for (const auto &p : e.state.points)
+        if (std::isfinite(p.rpm)) most = std::max(most, 1.5 * p.rpm);
+    return comparedMotor(name, e.state, torqueRails(m.stepper().closedLoop).must, std::ceil(most / 300) * 300);
+}
+void PartPicker::compare() {
+    const bool shows = m_kind == Exchanged::Motor || m_kind == Exchanged::Drive || m_kind == Exchanged::Supply;
+    m_curves->setVisible(shows);
+    if (!shows) return;
+    auto &motors = m_curves->motors;
+    const auto design = motors.empty() || !m_trial.running() ? curveOf(u"the design"_s, {}) : motors.front();
+    motors = {design};
+    bool ok = false;
+    const auto k = m_table->currentId().toUInt(&ok);
+    const auto &all = m_known[m_kind];
+    if (ok && k < all.size()) motors.push_back(curveOf(text(all[k].name), all[k].patches));
+    for (const auto &[name, patches] : m_kept)
+        motors.push_back(curveOf(name, patches));
+    QStringList words;
+    for (const auto &m : motors)
+        words << m.name + (m.enough ? u": enough"_s : u": not enough"_s);
+    m_curves->setAccessibleDescription(words.join(u'\n'));
+    m_curves->update();
 }
 
 void PartPicker::preview() {
@@ -170,6 +224,7 @@ void PartPicker::preview() {
     const auto &all = m_known[m_kind];
     if (m_filling || !isVisible() || !ok || k >= all.size()) return;
     m_trial.show(m_axis, m_session->design(m_axis), all[k].patches);
+    compare();
 }
 void PartPicker::done(int result) {
     m_trial.takeBack(); // taken or not: what is taken is one step of its own
@@ -191,6 +246,16 @@ bool PartPicker::eventFilter(QObject *o, QEvent *e) {
         auto *k = static_cast<QKeyEvent *>(e);
         if (k->key() == Qt::Key_Return || k->key() == Qt::Key_Enter) {
             take();
+            return true;
+        }
+        if (k->key() == Qt::Key_Insert) { // keeps the marked one in the chart, two at most
+            bool ok = false;
+            const auto row = m_table->currentId().toUInt(&ok);
+            if (const auto &all = m_known[m_kind]; ok && row < all.size()) {
+                m_kept.emplace_back(text(all[row].name), all[row].patches);
+                if (m_kept.size() > 2) m_kept.erase(m_kept.begin());
+                compare();
+            }
             return true;
         }
         if (k->key() == Qt::Key_Down || k->key() == Qt::Key_Up || k->key() == Qt::Key_PageDown ||

@@ -3,6 +3,7 @@
 
 #include "search/alternatives.h"
 #include "session/design_trial.h"
+#include "picture/torque_compare.h"
 #include <QDialog>
 #include <map>
 
@@ -23,6 +24,8 @@ public:
     /// @param kinds the first is shown
     void open(const std::string &axis, const std::vector<Exchanged> &kinds);
     [[nodiscard]] CellsView *table() const { return m_table; }
+    /// What the chart shows: the design, the marked one, those kept.
+    [[nodiscard]] const std::vector<ComparedMotor> &compared() const;
 
 signals:
     void took(const QString &name, const std::vector<lw::Patch> &patches);
@@ -37,7 +40,13 @@ private:
     void take();
     /// The axis with the marked part, while the list is walked.
     void preview();
+    /// The curves of the design, the marked part and those kept beside them; of motors, drives and supplies.
+    void compare();
+    [[nodiscard]] ComparedMotor curveOf(const QString &name, const std::vector<Patch> &patches) const;
     Session *m_session;
+    class Curves;
+    Curves *m_curves;
+    std::vector<std::pair<QString, std::vector<Patch>>> m_kept; ///< at most two
     DesignTrial m_trial;
     bool m_filling = false;
     std::string m_axis;
