@@ -57,13 +57,13 @@ Json filled(double value, const char *unit, const char *standing) {
     return {{"typed", numberText(value, 6) + unit}, {"standing", standing}};
 }
 double setPeak(double drivePeak, double ratedRms) {
-    // as warm as its case may be, in the air of a warm day, by a plate's usual rise: a little less than the plate's rms
+    // as warm as its case should be, in the air of a warm day, by a plate's usual rise: four fifths of the plate as rms
     static const double warm = [] {
         double low = 0, high = std::sqrt(2.0);
         for (int k = 0; k < 60; ++k) {
             const double mid = (low + high) / 2;
             const auto h = stepperHeat(amperes(1), usualRise, ohms(1), amperes(mid), usualRoom);
-            (h && h->rise && usualRoom + *h->rise <= bodyMost ? low : high) = mid;
+            (h && h->rise && usualRoom + *h->rise <= bodyWanted ? low : high) = mid;
         }
         return low;
     }();

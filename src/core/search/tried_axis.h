@@ -29,8 +29,8 @@ private:
 
 /// A field's entry as the search fills it: `value` with its unit, standing of the catalogue unless told otherwise.
 [[nodiscard]] nlohmann::json filled(double value, const char *unit, const char *standing = "catalogue");
-/// What a drive is set to for a winding, A peak: the least of what it gives and what keeps the case below its
-/// most (some 0.93 of the plate's current as rms), down to a tenth as drives are set.
+/// What a drive is set to for a winding, A peak: the least of what it gives and what keeps the case no warmer
+/// than it should be (some 0.82 of the plate's current as rms), down to a tenth as drives are set.
 [[nodiscard]] double setPeak(double drivePeak, double ratedRms);
 /// The last stage bored for the screw's end: its entry, e.g. "10 H7".
 [[nodiscard]] Patch boredFor(const std::string &stagePointer, bool belt, double nominal);

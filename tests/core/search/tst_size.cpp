@@ -61,13 +61,13 @@ class TestSize : public QObject {
 private slots:
     void asTryingEverything_data() {
         QTest::addColumn<int>("from");
-        for (int from = 0; from < 200; from += 20)
+        for (int from = 0; from < 200; from += 40)
             QTest::newRow(qPrintable(QString::number(from))) << from;
     }
     void asTryingEverything() {
         QFETCH(int, from);
         int fronts = 0, limited = 0; // that the figures compared are there to be compared
-        for (unsigned seed = unsigned(from); seed < unsigned(from) + 20; ++seed) {
+        for (unsigned seed = unsigned(from); seed < unsigned(from) + 40; ++seed) {
             const auto shop = test::smallCatalogue(seed);
             const char *machine = machines[seed % 4];
             const auto probe = patched(Json::object(), setUpMachine(machine));
