@@ -246,6 +246,7 @@ int mend(const Asked &a) {
     std::vector<Json> numbered;
     for (const auto &id : *axes) {
         out["axes"][id] = lw::mendJson(*project, id);
+        out["all"][id] = lw::mendAllJson(*project, id);
         for (const auto &finding : out["axes"][id])
             for (const auto &m : finding["mends"])
                 numbered.push_back(m);

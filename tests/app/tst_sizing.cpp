@@ -1,6 +1,7 @@
 // From an axis that only knows what it must do to a design that holds, in the window, by keys and by the mouse.
 #include "test_list.h"
 #include "app/stations/drive/machine_dialog.h"
+#include "app/stations/proof/mend_all_dialog.h"
 #include "app/stations/drive/own_row_dialog.h"
 #include "app/window_fixture.h"
 #include "core/search/small_catalogue.h"
@@ -256,6 +257,29 @@ private slots:
         m_session->apply({{{"/axes/Z/designs/A/supply", "Y-A"}}, u"supply"_s});
         QCOMPARE(m_session->wiring().supplies.size(), before - 1);
         QVERIFY(view->cablesCsv().contains("motor X"));
+    }
+    void allThatFailsIsMendedAtOnce() {
+        useCatalogue(shippedCatalogue());
+        m_window->openDemo(u"tarn-mill"_s);
+        m_window->showStation(StationId::Proof, "Z");
+        const auto failing = [&] {
+            return std::ranges::count(m_session->proved("Z").evaluation.findings, Verdict::Fails, &Finding::verdict);
+        };
+        QCOMPARE(failing(), 2); // no brake, too little preload
+        QTest::keyClick(m_window->page(StationId::Proof), Qt::Key_M, Qt::ShiftModifier);
+        auto *dialog = m_window->findChild<MendAllDialog *>(u"mendAllDialog"_s);
+        QVERIFY(dialog && dialog->isVisible() && !dialog->sets().empty());
+        QVERIFY(label(u"mendAllSays"_s).startsWith(u"2 rows of Z"_s));
+        QVERIFY(dialog->sets().front().left.empty());
+        QTest::keyClick(dialog, Qt::Key_Escape);
+        QCOMPARE(failing(), 2);
+        QTest::mouseClick(m_window->findChild<QPushButton *>(u"mendAll"_s), Qt::LeftButton);
+        const int steps = m_session->undoStack()->count();
+        QTest::keyClick(dialog->table(), Qt::Key_Return);
+        QVERIFY(!dialog->isVisible());
+        QCOMPARE(failing(), 0);
+        QCOMPARE(m_session->undoStack()->count(), steps + 1);
+        QVERIFY(!m_window->findChild<QPushButton *>(u"mendAll"_s)->isVisible()); // nothing is left to mend
     }
     void allAxesAtOnce() {
         auto shop = test::smallCatalogue(5);

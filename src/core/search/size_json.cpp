@@ -1,6 +1,6 @@
 #include "search/size_json.h"
 #include "proof/words/narrate.h"
-#include "search/mends.h"
+#include "search/mend_all.h"
 #include <cmath>
 
 namespace lw {
@@ -88,6 +88,17 @@ Json machineJson(const MachineResult &r) {
     for (const auto &d : r.front)
         out["front"].push_back(one(d));
     if (r.alike) out["one_motor"] = one(*r.alike);
+    return out;
+}
+
+Json mendAllJson(const Json &project, const std::string &axis) {
+    Json out = Json::array();
+    for (const auto &s : mendAll(project, readAxis(project, axis, shownDesign(project, axis))))
+        out.push_back({{"changes", s.changes},
+                       {"price", s.whole.priced ? Json(s.whole.price) : Json(nullptr)},
+                       {"breaks", s.whole.breaks},
+                       {"left", s.left},
+                       {"patch", patchJson(s.whole.patches)}});
     return out;
 }
 

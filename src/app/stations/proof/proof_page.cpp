@@ -1,4 +1,5 @@
 #include "app/stations/proof/proof_page.h"
+#include "app/stations/proof/mend_all_dialog.h"
 #include "picture/marks.h"
 #include "proof/words/narrate.h"
 #include "app/widgets.h"
@@ -135,6 +136,12 @@ ProofPage::ProofPage(Session *session, QWidget *parent) : StationPage(session, S
     left->addWidget(makeRule(this));
     m_ladder = new MarginLadder(this);
     left->addWidget(m_ladder, 4);
+    m_all = new MendAllDialog(session, this);
+    connect(m_all, &MendAllDialog::took, this, &ProofPage::mendApplied);
+    m_allLink = makeLink(u"All that fails, at once … (Shift+M)"_s, this);
+    m_allLink->setObjectName(u"mendAll"_s);
+    connect(m_allLink, &QPushButton::clicked, this, [this] { m_all->open(proved()); });
+    left->addWidget(m_allLink, 0, Qt::AlignLeft);
     h->addLayout(left, 1);
     m_opened = new OpenedFinding(session, this);
     m_opened->setFixedWidth(lettered(460));
@@ -164,6 +171,8 @@ const Finding *ProofPage::current() const {
 void ProofPage::update(const ProvedAxis &p) {
     setHeadline(stationVerdict(StationId::Proof, p.model, p.evaluation),
                 text(headline(StationId::Proof, p.model, p.evaluation)));
+    m_allLink->setVisible(std::any_of(p.evaluation.findings.begin(), p.evaluation.findings.end(),
+                                      [](const Finding &g) { return g.verdict == Verdict::Fails; }));
     const Finding *f = current();
     if (!f) { // open the weakest torque row to begin with, else the worst of all
         for (const auto &g : p.evaluation.findings)
@@ -197,6 +206,10 @@ void ProofPage::showMends(const Finding &f, const std::vector<Mend> &mends) {
 QString ProofPage::copyText() const { return m_opened->words(); }
 
 bool ProofPage::handleKey(QKeyEvent *e) {
+    if (e->key() == Qt::Key_M && e->modifiers() & Qt::ShiftModifier) {
+        m_all->open(proved());
+        return true;
+    }
     if (e->key() == Qt::Key_M && !m_mends.empty()) {
         emit mendApplied(m_mends.front());
         return true;

@@ -5,7 +5,11 @@
 #include "app/stations/proof/opened_finding.h"
 #include "app/stations/station_page.h"
 
+class QPushButton;
+
 namespace lw {
+
+class MendAllDialog;
 
 /// All findings with a margin on shared rails, worst first; then those without one.
 class MarginLadder : public QAbstractScrollArea {
@@ -65,6 +69,8 @@ private:
     OpenedFinding *m_opened;
     Finding m_chosen;
     std::vector<Mend> m_mends;
+    MendAllDialog *m_all;
+    QPushButton *m_allLink;
     bool m_has = false;
 };
 
