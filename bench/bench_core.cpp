@@ -4,8 +4,13 @@
 #include "proof/doubt/doubt.h"
 #include "machine/new_axis.h"
 #include "search/draws.h"
+#include "drive/stepper_simulation.h"
+#include "search/machine_size.h"
+#include "search/mend_all.h"
 #include "search/mends.h"
 #include "search/size.h"
+#include "search/sweep.h"
+#include "wiring/wiring.h"
 #include "proof/words/working.h"
 #include <benchmark/benchmark.h>
 #include <chrono>
@@ -56,6 +61,62 @@ void sizeFreshAxis(benchmark::State &state) {
     }
     state.counters["designs/s"] = benchmark::Counter(double(tried), benchmark::Counter::kIsRate);
     state.counters["proposals after s"] = early;
+}
+/// Wanted: first proposals within 200 ms.
+void firstLookAtFreshAxis(benchmark::State &state) {
+    const auto job = lw::patched(nlohmann::json::object(), lw::setUpMachine("bench_mill"));
+    for (auto _ : state) {
+        const auto few = lw::firstLook(lw::shippedCatalogue());
+        const auto space = lw::sizeSpace(job, "X", "A", few);
+        lw::SizeWatch watch; // the window has them then; the count of what is kept goes on
+        watch.early = [&](const lw::SizeResult &) { watch.stop = true; };
+        benchmark::DoNotOptimize(lw::sizeAxis(space, {}, few, &watch, 2));
+    }
+}
+void sizeMachineOfThree(benchmark::State &state) {
+    for (auto _ : state)
+        benchmark::DoNotOptimize(lw::sizeMachine(demo(), {}, lw::shippedCatalogue(), {}, nullptr, 2));
+}
+void sweepOfRatio(benchmark::State &state) {
+    const auto m = lw::readAxis(demo(), "X", "A");
+    for (auto _ : state)
+        benchmark::DoNotOptimize(lw::sweepOf(m, lw::Swept::Ratio));
+}
+void othersOfAReduction(benchmark::State &state) {
+    for (auto _ : state)
+        benchmark::DoNotOptimize(lw::alternatives(demo(), "X", "A", lw::shippedCatalogue(), lw::Exchanged::Reduction));
+}
+/// Wanted: singles and pairs of one axis within 50 ms.
+void mendAllThatFails(benchmark::State &state) {
+    const auto m = lw::readAxis(demo(), "Z", "A");
+    for (auto _ : state)
+        benchmark::DoNotOptimize(lw::mendAll(demo(), m));
+}
+void wiringOfThreeAxes(benchmark::State &state) {
+    std::vector<lw::AxisModel> models;
+    std::vector<lw::Evaluation> proofs;
+    for (const char *id : {"X", "Y", "Z"})
+        models.push_back(lw::readAxis(demo(), id, "A"));
+    for (const auto &m : models)
+        proofs.push_back(lw::evaluate(m));
+    std::vector<lw::WiredDesign> axes;
+    for (std::size_t k = 0; k < models.size(); ++k)
+        axes.push_back({&models[k], &proofs[k].state});
+    for (auto _ : state)
+        benchmark::DoNotOptimize(lw::wiringOf(demo(), axes));
+}
+/// A load raised until the rotor falls out: some 1.1 s of motion in steps of 2 us. Wanted: 20 times real time.
+void stepperInTime(benchmark::State &state) {
+    lw::StepperMotor m;
+    m.holding = lw::newtonMetres(1.8);
+    m.rated = m.drivePeak = lw::amperes(4.2);
+    m.resistance = lw::ohms(0.4);
+    m.inductance = lw::millihenries(1.2);
+    lw::StepperSupply s;
+    s.voltage = lw::volts(48);
+    for (auto _ : state)
+        benchmark::DoNotOptimize(
+            lw::simulatedPullOut(m, s, lw::revolutionsPerMinute(900), lw::kilogramSquareMetres(9.6e-5), 0.001));
 }
 void drawOneDesign(benchmark::State &state) {
     const auto m = lw::readAxis(demo(), "X", "A");
@@ -125,6 +186,13 @@ BENCHMARK(machineOfFiveAxes)->Unit(benchmark::kMicrosecond);
 BENCHMARK(evaluateAxis)->Unit(benchmark::kMicrosecond);
 BENCHMARK(readOneAxis)->Unit(benchmark::kMicrosecond);
 BENCHMARK(evaluateAgain);
+BENCHMARK(firstLookAtFreshAxis)->Unit(benchmark::kMillisecond)->UseRealTime();
+BENCHMARK(sizeMachineOfThree)->Unit(benchmark::kMillisecond)->Iterations(1)->UseRealTime();
+BENCHMARK(sweepOfRatio)->Unit(benchmark::kMicrosecond);
+BENCHMARK(othersOfAReduction)->Unit(benchmark::kMillisecond);
+BENCHMARK(mendAllThatFails)->Unit(benchmark::kMillisecond);
+BENCHMARK(wiringOfThreeAxes)->Unit(benchmark::kMicrosecond);
+BENCHMARK(stepperInTime)->Unit(benchmark::kMillisecond);
 BENCHMARK(sizeFreshAxis)->Unit(benchmark::kMillisecond)->Iterations(1)->UseRealTime();
 BENCHMARK(drawOneDesign)->Unit(benchmark::kMillisecond);
 BENCHMARK(evaluateTorqueOnly);
