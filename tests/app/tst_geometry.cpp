@@ -2,6 +2,8 @@
 // geometry, not by picture: a text needs the room its letters take, two texts never share a place.
 #include "test_list.h"
 #include "app/window_fixture.h"
+#include "app/window/first_run.h"
+#include <QTemporaryDir>
 #include <QTextDocument>
 
 using namespace lw;
@@ -154,6 +156,26 @@ private slots:
                     all << QString::number(station) + u" "_s + QLatin1String(name) + fault;
             }
         }
+        // the first page with as many recent jobs as it remembers
+        QTemporaryDir folder;
+        for (int k = 0; k < 5; ++k) {
+            const QString path = folder.filePath(u"%1.lathewright"_s.arg(k));
+            QVERIFY(m_session->saveAs(path).isEmpty());
+            rememberJob({path, u"Fell mill"_s, u"X: Nothing chosen yet. It asks 1.2 N·m at 250 rpm of a motor"_s,
+                         u"Sun 29 Nov 18:15"_s, 2});
+        }
+        m_session->undoStack()->setClean();
+        m_window->findChild<QAction *>(u"new"_s)->trigger();
+        QCoreApplication::processEvents();
+        for (const auto &fault : faults())
+            all << u"first run"_s + fault;
+        const auto *go = m_window->findChild<QPushButton *>(u"setUp"_s),
+                   *demo = m_window->findChild<QPushButton *>(u"openDemo"_s);
+        const auto *row = m_window->findChild<QWidget *>(u"classes"_s);
+        QVERIFY(go && demo && row && go->isVisible());
+        const auto top = [&](const QWidget *w) { return w->mapTo(m_window.get(), QPoint()).y(); };
+        QVERIFY(top(row) + row->height() <= top(go) + 1);
+        QVERIFY(top(go) + go->height() <= top(demo));
         for (const auto &fault : all)
             qWarning("%s", qPrintable(fault)); // each on a line of its own: Qt Test shortens long messages
         QCOMPARE(all.size(), 0);

@@ -188,7 +188,7 @@ FirstRunPage::FirstRunPage(QWidget *parent) : QWidget(parent) {
     v->addWidget(makeLabel(
         u"Pick the one that looks like yours. Its axes come with class sizes, dashed until you measure. Nothing "
         u"else is asked."_s,
-        15, Ink::Label));
+        15, Ink::Label, false, true, this));
     m_row = new MachineRow(this);
     v->addWidget(m_row);
     connect(m_row, &MachineRow::chosen, this, &FirstRunPage::machineChosen);
@@ -236,13 +236,20 @@ FirstRunPage::FirstRunPage(QWidget *parent) : QWidget(parent) {
         samples->addLayout(row);
     }
     samples->addStretch(1);
-    auto *recent = column(u"Recent jobs"_s, 4);
+    auto *recent = column(u"Recent jobs"_s, 5);
     auto *host = new QWidget(this);
     m_recent = new QVBoxLayout(host);
     m_recent->setContentsMargins(0, 0, 0, 0);
     m_recent->setSpacing(2);
-    recent->addWidget(host);
-    recent->addStretch(1);
+    auto *scroll = new QScrollArea(this); // many of them scroll; they never push the machines over one another
+    scroll->setWidgetResizable(true);
+    scroll->setFrameShape(QFrame::NoFrame);
+    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    scroll->setFocusPolicy(Qt::NoFocus);
+    scroll->setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Ignored);
+    scroll->setMinimumHeight(60);
+    scroll->setWidget(host);
+    recent->addWidget(scroll, 1);
     auto *other = column(u"Or"_s, 3);
     auto link = [&](const QString &words, const QString &under, const QString &name, auto what) {
         auto *l = makeLink(words, this, true);
@@ -253,7 +260,7 @@ FirstRunPage::FirstRunPage(QWidget *parent) : QWidget(parent) {
         if (!under.isEmpty()) other->addWidget(makeLabel(u" "_s + under, 13, Ink::Label));
     };
     link(u"A bed mill, 600–2500 kg"_s, {}, u"bedMill"_s, [this] { emit machineChosen(u"bed_mill"_s); });
-    link(u"A gantry router, three axes"_s, {}, u"router"_s, [this] { emit machineChosen(u"router"_s); });
+    link(u"A gantry router"_s, {}, u"router"_s, [this] { emit machineChosen(u"router"_s); });
     link(u"An empty board"_s, u"name the axes yourself (A)"_s, u"addAxis"_s, [this] { emit emptyAsked(); });
     link(u"Open a job"_s, u"Ctrl+O, or drop its file anywhere"_s, u"openJob"_s, [this] { emit openAsked(); });
     auto *drop = makeLabel(u"drop a job file here"_s, 15, Ink::Touch);
@@ -293,7 +300,7 @@ void FirstRunPage::refresh() {
         connect(b, &QPushButton::clicked, this, [this, path = j.path] { emit fileAsked(path); });
         g->addWidget(b, 0, 1, Qt::AlignLeft);
         g->addWidget(makeLabel(j.when, 13, Ink::Label, false, false, row), 0, 2, Qt::AlignRight);
-        g->addWidget(makeLabel(u" "_s + j.words, 13, Ink::Label, false, false, row), 1, 1, 1, 2);
+        g->addWidget(makeLabel(j.words, 13, Ink::Label, false, true, row), 1, 1, 1, 2);
         g->setColumnStretch(1, 1);
         m_recent->addWidget(row);
     }
