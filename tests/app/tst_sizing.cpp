@@ -258,6 +258,30 @@ private slots:
         QCOMPARE(m_session->wiring().supplies.size(), before - 1);
         QVERIFY(view->cablesCsv().contains("motor X"));
     }
+    void thePriceLineIsPulledInTheChart() {
+        fresh("bench_mill", "Y");
+        const auto cheapest = result().front.front().price;
+        auto *chart = m_window->findChild<SizeChart *>(u"sizeChart"_s);
+        const auto all = result().cloud.dearest;
+        // from the scale below, to a little above the cheapest that holds
+        const QPoint from(chart->width() - 40, chart->height() - 8);
+        const int to = 44 + int((cheapest + 12) / all * (chart->width() - 56));
+        QTest::mousePress(chart, Qt::LeftButton, {}, from);
+        QTest::mouseMove(chart, QPoint(to, from.y()));
+        QTest::mouseRelease(chart, Qt::LeftButton, {}, QPoint(to, from.y()));
+        answered();
+        const double set = limitsOf(m_session->project(), "Y").budget;
+        QVERIFY(set >= cheapest && set < cheapest + 25);
+        QCOMPARE(result().limits.size(), std::size_t(1));
+        for (const auto &f : result().front)
+            QVERIFY(f.price <= set);
+        // the line itself, out to the right: no limit any more
+        const int line = 44 + int(set / all * (chart->width() - 56));
+        QTest::mousePress(chart, Qt::LeftButton, {}, QPoint(line, 60));
+        QTest::mouseMove(chart, QPoint(chart->width() - 2, 60));
+        QTest::mouseRelease(chart, Qt::LeftButton, {}, QPoint(chart->width() - 2, 60));
+        QVERIFY(!std::isfinite(limitsOf(m_session->project(), "Y").budget));
+    }
     void allThatFailsIsMendedAtOnce() {
         useCatalogue(shippedCatalogue());
         m_window->openDemo(u"tarn-mill"_s);

@@ -3,6 +3,7 @@
 #include "picture/ticks.h"
 #include "proof/words/narrate.h"
 #include <cmath>
+#include <utility>
 
 namespace lw {
 using namespace Qt::StringLiterals;
@@ -12,6 +13,9 @@ SizeChart::SizeChart(QWidget *parent) : QWidget(parent) {
     setObjectName(u"sizeChart"_s);
     setAccessibleName(u"Worst margin of every design tried, over its price"_s);
     setMinimumHeight(140);
+    setMouseTracking(true);
+    setToolTip(
+        u"Pull the price line, or from the scale below, to set what it may cost at most; out to the right: no limit."_s);
 }
 void SizeChart::refresh(std::shared_ptr<const SizeResult> result, double budget, double must, double wanted,
                         const QString &currency, int chosen) {
@@ -127,8 +131,31 @@ void SizeChart::paintEvent(QPaintEvent *) {
     }
 }
 
+double SizeChart::priceAt(double x) const {
+    const double price = (x - plot().left()) / plot().width() * (m_result ? m_result->cloud.dearest : 1);
+    return price > (m_result ? m_result->cloud.dearest : 1) * 0.995 ? notKnown
+                                                                    : std::max(5.0, std::round(price / 5) * 5);
+}
+/// On the line there is, or on the scale, from which one is pulled up.
+bool SizeChart::onPriceLine(QPointF p) const {
+    return (std::isfinite(m_budget) && std::fabs(p.x() - xOf(m_budget)) < 6) || p.y() > plot().bottom() + 2;
+}
+void SizeChart::mouseMoveEvent(QMouseEvent *e) {
+    if (!m_result) return;
+    if (!m_pulling) return setCursor(onPriceLine(e->position()) ? Qt::SizeHorCursor : Qt::ArrowCursor);
+    m_budget = priceAt(e->position().x());
+    update();
+}
+void SizeChart::mouseReleaseEvent(QMouseEvent *e) {
+    if (!std::exchange(m_pulling, false)) return;
+    emit budgetDragged(priceAt(e->position().x()));
+}
 void SizeChart::mousePressEvent(QMouseEvent *e) {
     if (!m_result) return;
+    if (onPriceLine(e->position())) {
+        m_pulling = true;
+        return;
+    }
     const auto far = [&](const Sized &f) {
         return std::hypot(xOf(f.price) - e->position().x(), yOf(f.margin) - e->position().y());
     };

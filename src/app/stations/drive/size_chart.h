@@ -17,10 +17,13 @@ public:
 signals:
     void frontPicked(int index); ///< a step of the front
     void proposalPicked(int index);
+    void budgetDragged(double price); ///< the price line let go at; beyond the right end: NaN, no limit
 
 protected:
     void paintEvent(QPaintEvent *) override;
     void mousePressEvent(QMouseEvent *e) override;
+    void mouseMoveEvent(QMouseEvent *e) override;
+    void mouseReleaseEvent(QMouseEvent *e) override;
 
 private:
     [[nodiscard]] QRectF plot() const;
@@ -30,6 +33,9 @@ private:
     double m_budget = notKnown, m_must = 1, m_wanted = 1;
     QString m_currency;
     int m_chosen = 0;
+    bool m_pulling = false;
+    [[nodiscard]] bool onPriceLine(QPointF p) const;
+    [[nodiscard]] double priceAt(double x) const;
 };
 
 } // namespace lw

@@ -140,6 +140,10 @@ SizingView::SizingView(Session *session,
     h->addWidget(scroll);
 
     connect(m_chart, &SizeChart::proposalPicked, this, &SizingView::choose);
+    connect(m_chart, &SizeChart::budgetDragged, this, [this](double price) {
+        m_session->typeInto(u"/axes/%1/limits/budget"_s.arg(text(m_axis)),
+                            price == price ? text(numberText(price, 6)) : QString());
+    });
     connect(m_chart, &SizeChart::frontPicked, this, [this](int index) {
         const auto *r = result();
         if (!r) return;
