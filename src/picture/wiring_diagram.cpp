@@ -122,7 +122,7 @@ void Diagram::mains(double y) {
         p.fillRect(QRectF(kx, y - 2, 18, 4), t.sheet);
         contact({kx, y}, false);
     }
-    say({m_area.left() + 228, y - 34, 64, 17}, s.cutsPower ? u"K1  K2"_s : u"no contactor"_s);
+    say({m_area.left() + 228, y - 34, 64, 17}, s.cutsPower ? u"K1  K2"_s : u"K1 K2 ?"_s);
     pin(place, {x + 46, y - 38});
     area({x, y - 46, 300, 72}, place);
 }

@@ -40,12 +40,12 @@ QString nameOf(const WirePlace &place, const WiringSheet &s) {
 WiringDiagram::WiringDiagram(QWidget *parent) : QWidget(parent) {
     setObjectName(u"wiringDiagram"_s);
     setAccessibleName(u"One-line diagram from the mains to the motors"_s);
-    setMinimumSize(560, 340);
     setMouseTracking(true);
 }
 void WiringDiagram::refresh(const WiringSheet *sheet, const WirePlace &chosen) {
     m_sheet = sheet;
     m_chosen = chosen;
+    setMinimumSize(lettered(836), 214 + 66 * int(std::max<std::size_t>(2, sheet->axes.size()))); // smaller: it scrolls
     QStringList words;
     for (const auto &f : sheet->findings)
         words << text(f.title) + u": "_s + text(f.sentence);
@@ -96,7 +96,12 @@ WiringView::WiringView(Session *session, MakeField make, DropField drop, QWidget
         m_session->typeInto(u"/axes/%1/designs/%2/cable/length_mm"_s.arg(axis, text(m_session->design(id))),
                             QString::number(metres, 'f', 1) + u"m"_s);
     });
-    left->addWidget(m_diagram, 1);
+    m_scroll = new QScrollArea(this);
+    m_scroll->setWidgetResizable(true);
+    m_scroll->setFrameShape(QFrame::NoFrame);
+    m_scroll->setFocusPolicy(Qt::NoFocus);
+    m_scroll->setWidget(m_diagram);
+    left->addWidget(m_scroll, 1);
     left->addWidget(makeRule(this));
     auto *head = new QHBoxLayout;
     m_name = makeLabel({}, 15, Ink::Value, true, false, this);
@@ -159,7 +164,7 @@ const WireFinding *WiringView::finding() const {
 }
 QString WiringView::headline() const {
     const auto &s = m_session->wiring();
-    if (s.findings.empty()) return u"No axis has a motor yet: Sizing proposes whole designs"_s;
+    if (s.supplies.empty()) return u"No axis has a motor yet: Sizing proposes whole designs"_s;
     const auto &f = s.findings.front();
     int open = 0;
     for (const auto &x : s.findings)
@@ -241,6 +246,8 @@ void WiringView::showPlace() {
             m_grid->setColumnStretch(c, 1);
     }
     m_diagram->refresh(&s, m_place);
+    for (const auto &a : m_diagram->picture().areas) // in a small window the diagram scrolls to what is picked
+        if (a.place == place) m_scroll->ensureVisible(int(a.area.center().x()), int(a.area.center().y()), 80, 40);
     // the worst that is said of it
     if (const auto *now = finding(); !now || !(now->place == place))
         for (std::size_t k = 0; k < s.findings.size(); ++k)

@@ -9,6 +9,7 @@
 
 class QGridLayout;
 class QLabel;
+class QScrollArea;
 
 namespace lw {
 
@@ -73,6 +74,7 @@ private:
     MakeField m_make;
     DropField m_drop;
     WiringDiagram *m_diagram;
+    QScrollArea *m_scroll;
     QLabel *m_name, *m_words, *m_caution;
     QWidget *m_entries;
     QGridLayout *m_grid;
