@@ -14,8 +14,8 @@ SizeChart::SizeChart(QWidget *parent) : QWidget(parent) {
     setAccessibleName(u"Worst margin of every design tried, over its price"_s);
     setMinimumHeight(140);
     setMouseTracking(true);
-    setToolTip(
-        u"Pull the price line, or from the scale below, to set what it may cost at most; out to the right: no limit."_s);
+    setToolTip(u"Pull the price line, or from the scale below, to set what it may cost at most; out to the right: no "
+               "limit."_s);
 }
 void SizeChart::refresh(std::shared_ptr<const SizeResult> result, double budget, double must, double wanted,
                         const QString &currency, int chosen) {
