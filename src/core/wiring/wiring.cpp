@@ -634,40 +634,6 @@ Verdict WiringSheet::worst() const {
     return findings.front().verdict;
 }
 
-Json wiringJson(const WiringSheet &s) {
-    const auto number = [](double v) { return std::isfinite(v) ? Json(v) : Json(nullptr); };
-    Json out{{"verdict", verdictCode(s.worst())}, {"mains_A", number(s.mainsCurrent)}, {"cabinet_C", number(s.aired)}};
-    out["cabinet_shut_C"] = number(s.shut);
-    for (const auto &u : s.supplies) {
-        Json on = Json::array();
-        for (const auto k : u.axes)
-            on.push_back(s.axes[k].id);
-        out["supplies"][u.id] = {{"axes", on},
-                                 {"drawn_W", number(u.drawn)},
-                                 {"rated_W", number(u.rated)},
-                                 {"rises_to_V", number(u.pumpsTo == u.pumpsTo ? u.pumpsTo : u.risesTo)}};
-    }
-    for (const auto &a : s.axes)
-        out["axes"][a.id] = {{"cable_share", number(a.share)}, {"back_W", number(a.back)}, {"supply_A", number(a.fed)}};
-    out["chain"] = Json::array();
-    for (const auto &c : s.chain)
-        out["chain"].push_back({{"name", c.name}, {"is", c.words}, {"verdict", verdictCode(c.verdict)}});
-    out["findings"] = Json::array();
-    for (const auto &f : s.findings) {
-        Json patch = Json::array();
-        for (const auto &p : f.patches)
-            patch.push_back({{"path", p.pointer}, {"value", p.value}});
-        out["findings"].push_back({{"id", f.code},
-                                   {"title", f.title},
-                                   {"verdict", verdictCode(f.verdict)},
-                                   {"margin", number(f.margin)},
-                                   {"words", f.sentence},
-                                   {"lever", f.lever},
-                                   {"patch", patch}});
-    }
-    return out;
-}
-
 double fuseFor(double a) {
     for (const double size : {0.5, 1.0, 1.6, 2.0, 2.5, 3.15, 4.0, 5.0, 6.3, 8.0, 10.0, 12.5, 16.0, 20.0, 25.0, 32.0})
         if (a <= size * (1 + 1e-9)) return size;
@@ -675,74 +641,5 @@ double fuseFor(double a) {
 }
 
 WiringSheet wiringOf(const Json &project, std::span<const WiredDesign> axes) { return Wirer(project, axes).run(); }
-
-std::vector<std::vector<std::string>> cableList(const WiringSheet &s) {
-    std::vector<std::vector<std::string>> rows{
-        {"id", "from", "to", "for", "cores", "mm2", "length_m", "screen", "plug", "note"}};
-    int n = 0;
-    const auto row = [&](const std::string &from, const std::string &to, const std::string &what,
-                         const std::string &cores, const std::string &mm2, const std::string &length,
-                         const std::string &screen, const std::string &plug, const std::string &note) {
-        rows.push_back({"W" + std::to_string(++n), from, to, what, cores, mm2, length, screen, plug, note});
-    };
-    row("mains", "main switch", "mains in", "3", s.cord.known() ? n2(square(s.cord)) : "?", "?", "no", "mains",
-        "by a licensed hand");
-    for (const auto &u : s.supplies)
-        row("contactors", u.name, "mains of the supply", "3", "1.5", "?", "no", "terminals", "by a licensed hand");
-    for (const auto &a : s.axes) {
-        if (!a.chosen) continue;
-        row("drive " + a.id, "motor " + a.id, "motor", "4", a.section.known() ? n2(square(a.section)) : "?",
-            a.length.known() ? n3(a.length.v) : "?", "both ends", "motor " + a.id + ", keyed",
-            "never unplug under power; 100 to 200 mm off signal wires");
-        if (a.closedLoop)
-            row("drive " + a.id, "encoder " + a.id, "encoder", "8, pairs", "0.14",
-                a.length.known() ? n3(a.length.v) : "?", "by the drive's sheet", "encoder " + a.id + ", keyed", "");
-        row("controller", "limits " + a.id, "two limits, one home", "4", "0.25",
-            a.length.known() ? n3(a.length.v) : "?", "one end", "limits " + a.id + ", keyed", "normally closed");
-        if (a.brake)
-            row("stop relay", "brake " + a.id, "brake", "2", "0.5", a.length.known() ? n3(a.length.v) : "?", "no",
-                "brake " + a.id + ", keyed", "zener across the coil");
-    }
-    row("cabinet", "stop button", "stop chain", "4", "0.5", "?", "no", "stop, keyed", "two channels");
-    return rows;
-}
-
-std::vector<std::string> fieldsOf(const WiringSheet &s, const WirePlace &place) {
-    using Kind = WirePlace::Kind;
-    std::string d;
-    for (const auto &a : s.axes)
-        if (a.id == place.id) d = "/axes/" + a.id + "/designs/" + a.design + "/";
-    switch (place.kind) {
-    case Kind::Mains: return {"/mains/voltage_V", "/mains/breaker_A", "/mains/section_mm2"};
-    case Kind::Supply: {
-        const std::string u = "/supplies/" + place.id + "/";
-        return {u + "voltage_V", u + "power_W",     u + "kind", u + "capacitance_uF",
-                u + "covered",   u + "bleeder_ohm", u + "sag",  u + "name"};
-    }
-    case Kind::Drive:
-        return {d + "drive/current_A", d + "drive/current_kind", d + "drive/volt_limit_V", d + "drive/fuse_A",
-                d + "supply",          d + "drive/alarm"};
-    case Kind::Cable: return {d + "cable/length_mm", d + "cable/cross_section_mm2"};
-    case Kind::Motor:
-        return {d + "motor/rated_current_A", d + "motor/resistance_ohm", d + "motor/inductance_mH", d + "motor/kind"};
-    case Kind::Brake: return {d + "brake/dropped_by", d + "brake/torque_Nm", d + "brake/delay_s", d + "brake/where"};
-    case Kind::Controller: return {"/controller/pulse_limit_Hz"};
-    case Kind::Chain: {
-        std::vector<std::string> out{"/chain/stop_button", "/chain/limits", "/chain/cuts", "/chain/reset",
-                                     "/chain/relay_ms"};
-        for (const auto &a : s.axes)
-            if (a.closedLoop && (place.id.empty() || a.id == place.id))
-                out.insert(place.id.empty() ? out.end() : out.begin(),
-                           "/axes/" + a.id + "/designs/" + a.design + "/drive/alarm");
-        return out;
-    }
-    case Kind::Cabinet:
-        return {"/cabinet/width_mm",  "/cabinet/height_mm", "/cabinet/depth_mm", "/cabinet/mounting",
-                "/cabinet/room_C",    "/cabinet/fans",      "/cabinet/fan_m3h",  "/cabinet/filter",
-                "/cabinet/control_W", "/cabinet/material"};
-    case Kind::Machine: break;
-    }
-    return {};
-}
 
 } // namespace lw
