@@ -246,7 +246,7 @@ int mend(const Asked &a) {
     std::vector<Json> numbered;
     for (const auto &id : *axes) {
         out["axes"][id] = lw::mendJson(*project, id);
-        out["all"][id] = lw::mendAllJson(*project, id);
+        if (a.json) out["all"][id] = lw::mendAllJson(*project, id);
         for (const auto &finding : out["axes"][id])
             for (const auto &m : finding["mends"])
                 numbered.push_back(m);
@@ -299,13 +299,8 @@ int wiring(const Asked &a) {
         designs.push_back({&models[k], &proofs[k].state});
     const auto sheet = lw::wiringOf(*project, designs);
     if (!a.out.empty()) {
-        std::string csv;
-        for (const auto &row : lw::cableList(sheet)) {
-            for (std::size_t k = 0; k < row.size(); ++k)
-                csv += (k ? "," : "") + lw::csvText(row[k]);
-            csv += "\r\n";
-        }
-        const auto wrong = lw::writeWhole(QString::fromStdString(a.out), QByteArray::fromStdString(csv));
+        const auto wrong =
+            lw::writeWhole(QString::fromStdString(a.out), QByteArray::fromStdString(lw::cablesCsv(sheet)));
         if (!wrong.isEmpty()) return say(wrong);
     }
     if (a.json)

@@ -166,6 +166,16 @@ void paintRung(QPainter &p, QRectF area, const Finding &f, bool rails) {
     p.restore();
 }
 
+void paintMarginRail(QPainter &p, const QRectF &plot, double y, const QString &words, bool above) {
+    const auto &t = theme();
+    p.setPen(QPen(t.ink, 1.6));
+    p.drawLine(QPointF(plot.left(), y), QPointF(plot.right(), y));
+    p.setFont(face(13, true));
+    const double wide = QFontMetricsF(p.font()).horizontalAdvance(words) + 8;
+    const QRectF box(plot.right() - wide, y + (above ? -19 : 2), wide, 17);
+    p.fillRect(box, t.sheet); // what is drawn there does not strike it through
+    p.drawText(box, Qt::AlignCenter, words);
+}
 void paintBalloon(QPainter &p, QPointF c, int number, bool chosen, double r) {
     p.save();
     p.setRenderHint(QPainter::Antialiasing);

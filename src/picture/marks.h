@@ -12,6 +12,8 @@ void paintPin(QPainter &p, QPointF leftCentre, Verdict v, QSizeF size = {26, 13}
 [[nodiscard]] double rungPosition(double margin, double must, double wanted);
 /// The margin bar with its two rails, whisker and tick.
 void paintRung(QPainter &p, QRectF area, const Finding &f, bool rails = true);
+/// A margin that counts, across a chart: its line at y and, at the right on ground of its own, what it is.
+void paintMarginRail(QPainter &p, const QRectF &plot, double y, const QString &words, bool above);
 /// Balloon of a part.
 void paintBalloon(QPainter &p, QPointF centre, int number, bool chosen, double radius = 12);
 /// Hatch brush of a colour.

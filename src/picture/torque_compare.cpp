@@ -58,13 +58,12 @@ void paintCompared(QPainter &p, QRectF area, const std::vector<ComparedMotor> &m
         p.drawLine(at({0, torque}), at({fastest, torque}));
         p.setPen(t.ink2);
         p.drawText(QRectF(area.left(), at({0, torque}).y() - 9, 40, 18), Qt::AlignRight | Qt::AlignVCenter,
-                   QString::fromStdString(shownNumber(torque, Dimension::Torque, "Nm", 2)));
+                   text(shownNumber(torque, Dimension::Torque, "Nm", 2)));
     }
     for (const double rpm : ticksBetween(0, fastest, roundStep(fastest, 6), 12)) {
         p.setPen(t.ink2);
         p.drawText(QRectF(at({rpm, 0}).x() - 40, plot.bottom() + 4, 80, 18), Qt::AlignHCenter | Qt::AlignTop,
-                   rpm == 0 ? QString::fromStdString(unitLabel(shownUnit("Nm")))
-                            : QString::fromStdString(numberText(rpm, 4)) + u" rpm"_s);
+                   rpm == 0 ? text(unitLabel(shownUnit("Nm"))) : text(numberText(rpm, 4)) + u" rpm"_s);
     }
     p.setPen(QPen(t.ink, 1.4));
     p.drawLine(plot.topLeft(), plot.bottomLeft());

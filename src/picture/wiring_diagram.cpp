@@ -12,8 +12,7 @@ using namespace Qt::StringLiterals;
 
 namespace {
 using Kind = WirePlace::Kind;
-QString words(const std::string &s) { return QString::fromStdString(s); }
-QString figure(double v, int digits = 2) { return v == v ? words(numberText(v, digits)) : u"?"_s; }
+QString figure(double v, int digits = 2) { return v == v ? text(numberText(v, digits)) : u"?"_s; }
 
 class Diagram {
 public:
@@ -156,9 +155,9 @@ void Diagram::supply(const WiredSupply &u, double top, double pitch) {
     line({m_bus, std::min(first, r.center().y()) - 8}, {m_bus, std::max(last, r.center().y()) + 8}, 3.6);
     QString power = u.rated == u.rated ? figure(u.rated, 4) + u" W, "_s : u"? W, "_s;
     power += u.model.voltage.known() && u.rated == u.rated
-                 ? words(numberText(std::floor(u.rated / u.model.voltage.v * 10) / 10, 3)) + u" A"_s
+                 ? text(numberText(std::floor(u.rated / u.model.voltage.v * 10) / 10, 3)) + u" A"_s
                  : u"? A"_s;
-    box(r, {Kind::Supply, u.id}, words(u.name), {power}, u.model.voltage.known() && u.rated == u.rated);
+    box(r, {Kind::Supply, u.id}, text(u.name), {power}, u.model.voltage.known() && u.rated == u.rated);
     if (pitch > 74 || rows > 1) slot(u, {r.left(), r.bottom() + 8, r.width(), 11});
 }
 
@@ -166,13 +165,13 @@ void Diagram::axis(const WiredAxis &a, double y) {
     const WirePlace drive{Kind::Drive, a.id}, cable{Kind::Cable, a.id}, motor{Kind::Motor, a.id};
     const QRectF r(m_driveX, y - 27, 104, 54);
     if (!a.chosen) {
-        box(r, drive, u"drive "_s + words(a.id), {u"not chosen"_s}, false);
+        box(r, drive, u"drive "_s + text(a.id), {u"not chosen"_s}, false);
         return;
     }
     line({m_bus, y}, {r.left(), y});
     fuse({(m_bus + r.left()) / 2, y},
          a.fuse.known() ? figure(a.fuse.v, 3) + u" A"_s : figure(fuseFor(1.25 * a.fed), 3) + u" A?"_s, a.fuse.known());
-    box(r, drive, u"drive "_s + words(a.id), {figure(a.peak) + u" A peak"_s, figure(a.rms) + u" A rms"_s},
+    box(r, drive, u"drive "_s + text(a.id), {figure(a.peak) + u" A peak"_s, figure(a.rms) + u" A rms"_s},
         a.peak == a.peak);
     const QRectF m(m_area.right() - 46, y - 22, 44, 44);
     const bool known = a.length.known() && a.section.known(), chosen = cable == m_chosen;
@@ -181,8 +180,7 @@ void Diagram::axis(const WiredAxis &a, double y) {
     p.setPen(pen);
     p.drawLine(QPointF(r.right(), y), QPointF(m.left(), y));
     const double lx = m_frameRight + 6;
-    say({lx, y - 21, 66, 17},
-        a.length.known() ? words(withUnit(a.length.v, Dimension::Length, "m", 3)) : u"length ?"_s);
+    say({lx, y - 21, 66, 17}, a.length.known() ? text(withUnit(a.length.v, Dimension::Length, "m", 3)) : u"length ?"_s);
     pin(cable, {lx + 44, y - 12});
     say({lx, y + 2, m.left() - lx - 4, 17}, a.section.known() ? figure(a.section.v * 1e6) + u" mm²"_s : u"mm² ?"_s);
     if (a.share == a.share)
@@ -194,7 +192,7 @@ void Diagram::axis(const WiredAxis &a, double y) {
     p.drawRect(m);
     p.setBrush(t.part2);
     p.drawEllipse(m.center(), 16, 16);
-    say(m, words(a.id), true, Qt::AlignCenter);
+    say(m, text(a.id), true, Qt::AlignCenter);
     pin(motor, {m.left() + 11, m.top() - 7});
     area(m, motor);
 }
@@ -217,9 +215,9 @@ void Diagram::chain(double top) {
         contact({x + 10, y}, !open);
         if (c->verdict == Verdict::Fails) // the gap, and the wire that would close it
             dashed(QPolygonF({{x + 10, y}, {x + 10, y + 14}, {x + 28, y + 14}, {x + 28, y}}), t.touch);
-        say({x, y - 34, each - 2, 17}, words(c->name), c->verdict == Verdict::Fails);
+        say({x, y - 34, each - 2, 17}, text(c->name), c->verdict == Verdict::Fails);
         paintPin(p, {x + 34, y - 9}, c->verdict, {20, 10});
-        say({x, y + 16, each - 4, 17}, words(c->words));
+        say({x, y + 16, each - 4, 17}, text(c->words));
         area({x, y - 36, each - 2, 72}, place);
         x += each;
     }
@@ -231,14 +229,14 @@ void Diagram::chain(double top) {
         if (c.name != "cuts" && c.name != "reset") continue;
         const double cy = c.name == "cuts" ? y - 12 : y + 12;
         line({relay.right(), cy}, {relay.right() + 12, cy}, 1.4);
-        say({relay.right() + 16, cy - 9, 128, 17}, (c.name == "cuts" ? u"cuts "_s : QString()) + words(c.words), false,
+        say({relay.right() + 16, cy - 9, 128, 17}, (c.name == "cuts" ? u"cuts "_s : QString()) + text(c.words), false,
             Qt::AlignLeft | Qt::AlignVCenter, c.verdict == Verdict::Fails ? t.fails : t.ink2);
     }
     double by = y - 24;
     for (const auto &a : s.axes) {
         if (!a.brake) continue;
         const QRectF r(m_area.right() - 140, by, 138, 44);
-        box(r, {Kind::Brake, a.id}, u"brake of "_s + words(a.id), {u"grips unpowered"_s});
+        box(r, {Kind::Brake, a.id}, u"brake of "_s + text(a.id), {u"grips unpowered"_s});
         by += 52;
     }
 }
@@ -261,15 +259,15 @@ void Diagram::heat(QRectF r) {
         p.setPen(QPen(t.ink, 1.2));
         p.setBrush(t.part);
         p.drawRect(piece);
-        const QString full = words(h.name) + u" "_s + figure(h.watts), brief = figure(h.watts);
+        const QString full = text(h.name) + u" "_s + figure(h.watts), brief = figure(h.watts);
         p.setFont(face(13));
         const bool fits = p.fontMetrics().horizontalAdvance(full) < piece.width() - 6;
         if (fits || p.fontMetrics().horizontalAdvance(brief) < piece.width() - 2)
             say(piece, fits ? full : brief, false, Qt::AlignCenter, t.ink);
         if (!fits) { // under it, beside what stands there already
-            const double wide = p.fontMetrics().horizontalAdvance(words(h.name)) + 2,
+            const double wide = p.fontMetrics().horizontalAdvance(text(h.name)) + 2,
                          from = std::max(piece.center().x() - wide / 2, said);
-            say({from, row.bottom() + 1, wide, 17}, words(h.name));
+            say({from, row.bottom() + 1, wide, 17}, text(h.name));
             said = from + wide + 8;
         }
         x += piece.width();
@@ -349,7 +347,7 @@ WiringPicture Diagram::paint() {
                                       : u"its pulses are not stated"_s,
          s.pulses == s.pulses
              ? figure(s.pulses / 1e3) + u" used"_s +
-                   (s.pulseLimit == s.pulseLimit ? u", spare %1"_s.arg(words(timesText(s.pulseLimit / s.pulses)))
+                   (s.pulseLimit == s.pulseLimit ? u", spare %1"_s.arg(text(timesText(s.pulseLimit / s.pulses)))
                                                  : QString())
              : QString()},
         s.pulseLimit == s.pulseLimit);

@@ -7,8 +7,8 @@
 namespace lw {
 
 namespace {
-constexpr double copperResistivity = 1.7241e-8, copperPerKelvin = 0.00393; // ohm m at 20 C; IEC 60028
-constexpr double airGas = 287.05, airHeat = 1006;                          // J/(kg K)
+constexpr double copperResistivity = 1.7241e-8;   // ohm m at 20 C; IEC 60028
+constexpr double airGas = 287.05, airHeat = 1006; // J/(kg K)
 } // namespace
 
 Energy kineticEnergy(const BusBraking &b) {
@@ -82,7 +82,7 @@ double wireSection(int awg) {
     return pi * d * d / 4;
 }
 double wireResistance(double section, double celsius) {
-    return copperResistivity / (section * 1e-6) * (1 + copperPerKelvin * (celsius - 20));
+    return copperResistivity / (section * 1e-6) * (1 + copperCoefficient * (celsius - 20));
 }
 Resistance loopResistance(double section, Length oneWay, double celsius) {
     return ohms(2 * oneWay.value() * wireResistance(section, celsius));

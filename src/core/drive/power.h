@@ -59,11 +59,15 @@ struct SupplyLoad {
     Current peak;
     Resistance cold;
 };
+/// Resistance of copper, 1/K about 20 C. IEC 60028, from memory.
+inline constexpr double copperCoefficient = 0.00393;
+/// Share of a supply's power that reaches the motors behind its drives. Common practice.
+inline constexpr double driveEfficiency = 0.9;
 /// Copper at work over copper at 20 C, about 76 K warmer. IEC 60028, from memory.
 inline constexpr double hotCopper = 1.3;
 struct SupplyDemand {
     Power mechanical, copper;
-    [[nodiscard]] Power drawn(double driveEfficiency) const { return (mechanical + copper) / driveEfficiency; }
+    [[nodiscard]] Power drawn(double efficiency) const { return (mechanical + copper) / efficiency; }
 };
 /// Source: EB-1. Copper of both phases of each motor, whether it moves or not.
 [[nodiscard]] SupplyDemand supplyDemand(std::span<const SupplyLoad> axes, double hot = hotCopper);

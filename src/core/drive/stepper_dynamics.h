@@ -2,6 +2,7 @@
 // corner, getting hot; and its windings joined another way.
 #pragma once
 
+#include "drive/power.h"
 #include "drive/stepper.h"
 #include <array>
 #include <vector>
@@ -52,8 +53,6 @@ struct StepperHeat {
     double copperCold;          ///< W, both phases, copper at 20 C
     std::optional<double> rise; ///< K above the room; none: it gets hotter without end
 };
-/// Resistance of copper, 1/K about 20 C. IEC 60028, from memory.
-inline constexpr double copperCoefficient = 0.00393;
 /// @param ratedRise K, > 0 @param peak amplitude of the drive's current @param ambient C
 /// dT = P R (1 + a (T - 20)) / (1 - a P R). Source: NEWTON-COOLING with copper's own coefficient.
 [[nodiscard]] Result<StepperHeat> stepperHeat(Current rated, double ratedRise, Resistance cold, Current peak,

@@ -122,12 +122,12 @@ std::optional<MachineResult> sizeMachine(const Json &project, const std::map<std
     std::set<Group> groups;
     for (const auto &s : catalogue.supplies)
         groups.insert({s.volts, s.kind});
+    std::set<std::string> motors; // one on all axes is one of the first
+    for (const auto &f : axes.front().fronts)
+        motors.insert(axes.front().space->trains[f.train].motor->name);
     for (const auto &group : groups) {
         if (watch && watch->stop) return {};
         fed(combined(axes, group, nullptr), group, whole);
-        std::set<std::string> motors;
-        for (const auto &f : axes.front().fronts)
-            motors.insert(axes.front().space->trains[f.train].motor->name);
         for (const auto &m : catalogue.motors)
             if (motors.count(m.name)) fed(combined(axes, group, &m), group, alike);
     }

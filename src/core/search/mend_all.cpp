@@ -39,10 +39,8 @@ private:
             s.breaks +=
                 std::none_of(m_failing.begin(), m_failing.end(), [&](const Finding &g) { return sameSubject(f, g); });
         }
-        std::vector<Mend> mends;
-        for (const auto k : parts)
-            mends.push_back(m_single[k]);
-        const auto all = m_finder.together(mends);
+        Mend all;
+        m_finder.price(after, e.state, all);
         s.price = all.price;
         s.priced = all.priced;
         s.parts = std::move(parts);

@@ -502,8 +502,12 @@ Mend MendFinder::together(const std::vector<Mend> &mends) const {
     for (const auto &m : mends)
         all.patches.insert(all.patches.end(), m.patches.begin(), m.patches.end());
     const auto after = m_kept->ground.tried.with(all.patches);
-    m_kept->ground.price(after, evaluate(after).state, all);
+    price(after, evaluate(after).state, all);
     return all;
+}
+
+void MendFinder::price(const AxisModel &after, const AxisState &state, Mend &into) const {
+    m_kept->ground.price(after, state, into);
 }
 
 std::vector<Mend> MendFinder::of(const Finding &f) const {

@@ -32,6 +32,9 @@ public:
     /// What several mends taken one after the other have to buy new, with `price`, `listed` and `priced` set.
     [[nodiscard]] Mend together(const std::vector<Mend> &mends) const;
 
+    /// The same for a design that was read already with all of them taken.
+    void price(const AxisModel &after, const AxisState &state, Mend &into) const;
+
 private:
     struct Kept;
     std::unique_ptr<Kept> m_kept;

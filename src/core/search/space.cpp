@@ -1,5 +1,6 @@
 #include "search/space.h"
 #include "search/tried_axis.h"
+#include "drive/power.h"
 #include "shop/parts.h"
 #include "units/plain_number.h"
 #include <algorithm>
@@ -88,7 +89,7 @@ void Builder::trains() {
         for (const auto &drive : m_catalogue.drives) {
             if (drive.closedLoop != motor.encoder || drive.peak < motor.current) continue;
             const double peak = setPeak(drive.peak, motor.current);
-            const double watts = 1.25 * (1.3 * peak * peak * motor.resistance + moving) / 0.9;
+            const double watts = 1.25 * (hotCopper * peak * peak * motor.resistance + moving) / driveEfficiency;
             for (const auto &supply : m_catalogue.supplies) {
                 const double high = supply.volts * (supply.kind == "unregulated" ? 1.1 : 1.0);
                 if (high > drive.voltsMost * inside * (1 + 1e-9) || supply.volts < drive.voltsLeast) continue;

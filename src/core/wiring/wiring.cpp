@@ -227,7 +227,7 @@ void Wirer::cabinet() {
     m_out.cabinetKnown = width.known() && height.known() && depth.known();
     const auto room = at("/cabinet/room_C");
     m_out.roomAssumed = !room.known();
-    m_out.room = room.known() ? room.v : 30;
+    m_out.room = room.known() ? room.v : usualRoom;
     if (!m_out.cabinetKnown || !(losses == losses)) return;
     const auto material = text("/cabinet/material");
     const Cabinet box{metres(height.v), metres(width.v), metres(depth.v),
@@ -352,7 +352,6 @@ void Wirer::axisFindings() {
             add("C21", "Drive fuses", {Kind::Drive, noFuse.front()}, Verdict::NotKnown,
                 "Not known on " + joinedWith(noFuse) + ": each drive wants its own, at 1 to 1.25 of what it takes.");
         if (fuses.size() == noFuse.size()) {
-            f.lever = "Fit " + n3(fuseFor(1.25 * m_out.axes[0].fed)) + "\u00a0A and the like";
             std::string sizes;
             for (std::size_t k = 0; k < fuses.size(); ++k)
                 sizes += (k ? ", " : "") + noFuse[k] + " " + fuses[k].value.at("typed").get<std::string>();

@@ -95,8 +95,6 @@ struct WiringSheet {
     std::vector<WireFinding> findings;               ///< fails, not known, watch, holds
     [[nodiscard]] Verdict worst() const;
 };
-/// Share of the supply's power that reaches the drive's motor. Common practice.
-inline constexpr double driveEfficiency = 0.9;
 /// Of a switching supply; common practice. Its power factor without correction.
 inline constexpr double supplyEfficiency = 0.88, supplyPowerFactor = 0.65;
 
@@ -106,6 +104,8 @@ inline constexpr double supplyEfficiency = 0.88, supplyPowerFactor = 0.65;
 [[nodiscard]] double fuseFor(double amperes);
 /// One row a cable: what to cut and label. Header first.
 [[nodiscard]] std::vector<std::vector<std::string>> cableList(const WiringSheet &sheet);
+/// The same as CSV (RFC 4180).
+[[nodiscard]] std::string cablesCsv(const WiringSheet &sheet);
 /// Fields of the job that belong to a box or wire.
 [[nodiscard]] std::vector<std::string> fieldsOf(const WiringSheet &sheet, const WirePlace &place);
 

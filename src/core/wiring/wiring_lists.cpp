@@ -1,5 +1,6 @@
 // What others take from the sheet of the wiring: JSON, the list of cables, the fields of a box or wire.
 #include "wiring/wiring.h"
+#include "catalogue/csv.h"
 #include "proof/words/narrate.h"
 #include "units/plain_number.h"
 #include <cmath>
@@ -73,6 +74,16 @@ std::vector<std::vector<std::string>> cableList(const WiringSheet &s) {
     }
     row("cabinet", "stop button", "stop chain", "4", "0.5", "?", "no", "stop, keyed", "two channels");
     return rows;
+}
+
+std::string cablesCsv(const WiringSheet &s) {
+    std::string csv;
+    for (const auto &row : cableList(s)) {
+        for (std::size_t k = 0; k < row.size(); ++k)
+            csv += (k ? "," : "") + csvText(row[k]);
+        csv += "\r\n";
+    }
+    return csv;
 }
 
 std::vector<std::string> fieldsOf(const WiringSheet &s, const WirePlace &place) {

@@ -57,8 +57,7 @@ OwnRowDialog::OwnRowDialog(QString folder, QWidget *parent) : QDialog(parent), m
     m_kind->setObjectName(u"ownKind"_s);
     m_kind->setAccessibleName(u"Kind of part"_s);
     for (const auto &k : catalogueKinds())
-        m_kind->addItem(columnWords(QString::fromUtf8(k.kind.data(), qsizetype(k.kind.size()))),
-                        QString::fromUtf8(k.kind.data(), qsizetype(k.kind.size())));
+        m_kind->addItem(columnWords(text(k.kind)), text(k.kind));
     connect(m_kind, &QComboBox::currentIndexChanged, this, &OwnRowDialog::build);
     v->addWidget(m_kind);
     m_form = new QFormLayout;
@@ -96,7 +95,7 @@ void OwnRowDialog::build() {
     m_says->clear();
     const auto kinds = catalogueKinds();
     for (const auto &column : kinds[std::size_t(m_kind->currentIndex())].columns) {
-        const QString key = QString::fromUtf8(column.data(), qsizetype(column.size()));
+        const QString key = text(column);
         auto *line = new QLineEdit(this);
         line->setObjectName(u"own."_s + key);
         line->setProperty("plain", true);

@@ -5,37 +5,26 @@
 #include "app/window/files.h"
 #include "proof/checks/limits.h"
 #include "proof/words/narrate.h"
-#include "search/tried_axis.h"
 #include "session/user_data.h"
 #include "units/plain_number.h"
 #include <QButtonGroup>
+#include <algorithm>
 #include <cmath>
 
 namespace lw {
 using namespace Qt::StringLiterals;
 
 namespace {
-QString kindWord(Exchanged kind) {
-    switch (kind) {
-    case Exchanged::Motor: return u"Motor"_s;
-    case Exchanged::Drive: return u"Drive"_s;
-    case Exchanged::Supply: return u"Supply"_s;
-    case Exchanged::Reduction: return u"Reduction"_s;
-    case Exchanged::Screw: return u"Screw"_s;
-    }
-    return {};
-}
-/// The table of the catalogue a part of one's own goes to.
-QString tableOf(Exchanged kind) {
-    switch (kind) {
-    case Exchanged::Motor: return u"motors"_s;
-    case Exchanged::Drive: return u"drives"_s;
-    case Exchanged::Supply: return u"supplies"_s;
-    case Exchanged::Reduction: return u"pulleys"_s;
-    case Exchanged::Screw: return u"screws"_s;
-    }
-    return {};
-}
+struct PickedKind {
+    Exchanged kind;
+    std::string_view word;
+    std::string_view table; ///< of the catalogue, where a part of one's own goes
+};
+constexpr PickedKind pickedKinds[] = {{Exchanged::Motor, "Motor", "motors"},
+                                      {Exchanged::Drive, "Drive", "drives"},
+                                      {Exchanged::Supply, "Supply", "supplies"},
+                                      {Exchanged::Reduction, "Reduction", "pulleys"},
+                                      {Exchanged::Screw, "Screw", "screws"}};
 /// Every word stands in the name, or is a need: "at least 4 N·m", "bore 14".
 bool meets(const Alternative &a, const QString &words) {
     const QString name = text(a.name);
@@ -79,12 +68,12 @@ PartPicker::PartPicker(Session *session, QWidget *parent) : QDialog(parent), m_s
     auto *v = new QVBoxLayout(this);
     auto *row = new QHBoxLayout;
     m_kinds = new QButtonGroup(this);
-    for (const auto kind :
-         {Exchanged::Motor, Exchanged::Drive, Exchanged::Supply, Exchanged::Reduction, Exchanged::Screw}) {
-        auto *b = makeButton(kindWord(kind), u"pick"_s + kindWord(kind), this);
+    for (const auto &k : pickedKinds) {
+        const QString word = text(k.word);
+        auto *b = makeButton(word, u"pick"_s + word, this);
         b->setCheckable(true);
         b->setFocusPolicy(Qt::NoFocus);
-        m_kinds->addButton(b, int(kind));
+        m_kinds->addButton(b, int(k.kind));
         row->addWidget(b);
     }
     row->addStretch(1);
@@ -95,7 +84,7 @@ PartPicker::PartPicker(Session *session, QWidget *parent) : QDialog(parent), m_s
     own->setFocusPolicy(Qt::NoFocus);
     connect(own, &QPushButton::clicked, this, [this] {
         m_trial.takeBack();
-        m_own->open(tableOf(m_kind));
+        m_own->open(text(std::ranges::find(pickedKinds, m_kind, &PickedKind::kind)->table));
     });
     connect(m_own, &OwnRowDialog::added, this, [this](const QString &name) {
         m_known.clear(); // the catalogue is another
@@ -141,6 +130,8 @@ void PartPicker::open(const std::string &axis, const std::vector<Exchanged> &kin
 
 void PartPicker::show(Exchanged kind) {
     m_trial.takeBack();
+    m_tried.emplace(m_session->project(), m_axis, m_session->design(m_axis)); // as it stands, whatever is looked at
+    m_design = curveOf(u"the design"_s, {});
     m_kind = kind;
     m_kinds->button(int(kind))->setChecked(true);
     if (!m_known.count(kind))
@@ -188,10 +179,14 @@ void PartPicker::fill() {
 }
 
 const std::vector<ComparedMotor> &PartPicker::compared() const { return m_curves->motors; }
-ComparedMotor PartPicker::curveOf(const QString &name, const std::vector<Patch> &patches) const {
-    const auto design = m_session->design(m_axis);
-    TriedAxis tried(m_session->project(), m_axis, design);
-    const auto m = tried.with(patches);
+const Alternative *PartPicker::marked() const {
+    bool ok = false;
+    const auto k = m_table->currentId().toUInt(&ok);
+    const auto all = m_known.find(m_kind);
+    return ok && all != m_known.end() && k < all->second.size() ? &all->second[k] : nullptr;
+}
+ComparedMotor PartPicker::curveOf(const QString &name, const std::vector<Patch> &patches) {
+    const auto m = m_tried->with(patches);
     const auto e = evaluate(m);
     double most = 1200;
     for (const auto &p : e.state.points)
@@ -203,14 +198,9 @@ void PartPicker::compare() {
     m_curves->setVisible(shows);
     if (!shows) return;
     auto &motors = m_curves->motors;
-    const auto design = motors.empty() || !m_trial.running() ? curveOf(u"the design"_s, {}) : motors.front();
-    motors = {design};
-    bool ok = false;
-    const auto k = m_table->currentId().toUInt(&ok);
-    const auto &all = m_known[m_kind];
-    if (ok && k < all.size()) motors.push_back(curveOf(text(all[k].name), all[k].patches));
-    for (const auto &[name, patches] : m_kept)
-        motors.push_back(curveOf(name, patches));
+    motors = {m_design};
+    if (const auto *a = marked()) motors.push_back(curveOf(text(a->name), a->patches));
+    motors.insert(motors.end(), m_kept.begin(), m_kept.end());
     QStringList words;
     for (const auto &m : motors)
         words << m.name + (m.enough ? u": enough"_s : u": not enough"_s);
@@ -219,11 +209,9 @@ void PartPicker::compare() {
 }
 
 void PartPicker::preview() {
-    bool ok = false;
-    const auto k = m_table->currentId().toUInt(&ok);
-    const auto &all = m_known[m_kind];
-    if (m_filling || !isVisible() || !ok || k >= all.size()) return;
-    m_trial.show(m_axis, m_session->design(m_axis), all[k].patches);
+    const auto *a = marked();
+    if (m_filling || !isVisible() || !a) return;
+    m_trial.show(m_axis, m_session->design(m_axis), a->patches);
     compare();
 }
 void PartPicker::done(int result) {
@@ -232,11 +220,9 @@ void PartPicker::done(int result) {
 }
 
 void PartPicker::take() {
-    bool ok = false;
-    const auto k = m_table->currentId().toUInt(&ok);
-    const auto &all = m_known[m_kind];
-    if (!ok || k >= all.size()) return;
-    const auto chosen = all[k];
+    const auto *a = marked();
+    if (!a) return;
+    const auto chosen = *a;
     accept();
     emit took(text(chosen.name), chosen.patches);
 }
@@ -249,10 +235,8 @@ bool PartPicker::eventFilter(QObject *o, QEvent *e) {
             return true;
         }
         if (k->key() == Qt::Key_Insert) { // keeps the marked one in the chart, two at most
-            bool ok = false;
-            const auto row = m_table->currentId().toUInt(&ok);
-            if (const auto &all = m_known[m_kind]; ok && row < all.size()) {
-                m_kept.emplace_back(text(all[row].name), all[row].patches);
+            if (const auto *a = marked(); a && m_curves->motors.size() > 1) {
+                m_kept.push_back(m_curves->motors[1]);
                 if (m_kept.size() > 2) m_kept.erase(m_kept.begin());
                 compare();
             }

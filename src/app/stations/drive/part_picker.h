@@ -2,10 +2,12 @@
 #pragma once
 
 #include "search/alternatives.h"
+#include "search/tried_axis.h"
 #include "session/design_trial.h"
 #include "picture/torque_compare.h"
 #include <QDialog>
 #include <map>
+#include <optional>
 
 class QLabel;
 class QLineEdit;
@@ -42,11 +44,15 @@ private:
     void preview();
     /// The curves of the design, the marked part and those kept beside them; of motors, drives and supplies.
     void compare();
-    [[nodiscard]] ComparedMotor curveOf(const QString &name, const std::vector<Patch> &patches) const;
+    [[nodiscard]] ComparedMotor curveOf(const QString &name, const std::vector<Patch> &patches);
+    /// The row under work; null when the list has none.
+    [[nodiscard]] const Alternative *marked() const;
     Session *m_session;
     class Curves;
     Curves *m_curves;
-    std::vector<std::pair<QString, std::vector<Patch>>> m_kept; ///< at most two
+    std::optional<TriedAxis> m_tried;  ///< the axis as it stood when the list was shown
+    ComparedMotor m_design;            ///< its curve
+    std::vector<ComparedMotor> m_kept; ///< at most two
     DesignTrial m_trial;
     bool m_filling = false;
     std::string m_axis;

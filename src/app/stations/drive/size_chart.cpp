@@ -1,5 +1,6 @@
 #include "app/stations/drive/size_chart.h"
 #include "app/widgets.h"
+#include "picture/marks.h"
 #include "picture/ticks.h"
 #include "proof/words/narrate.h"
 #include <cmath>
@@ -86,17 +87,8 @@ void SizeChart::paintEvent(QPaintEvent *) {
         p.drawText(QRectF(xOf(price) - 40, area.bottom() + 5, 80, 18), Qt::AlignHCenter | Qt::AlignTop,
                    price == 0 ? m_currency : text(numberText(price, 5)));
     }
-    for (const auto &[margin, word] : {std::pair{m_wanted, u"wanted "_s}, std::pair{m_must, u"must "_s}}) {
-        p.setPen(QPen(t.ink, 1.6));
-        p.drawLine(QPointF(area.left(), yOf(margin)), QPointF(area.right(), yOf(margin)));
-        p.setFont(face(13, true));
-        const bool above = margin == m_wanted;
-        const QString said = word + text(timesText(margin));
-        const double wide = QFontMetricsF(p.font()).horizontalAdvance(said) + 8;
-        const QRectF box(area.right() - wide, yOf(margin) + (above ? -19 : 2), wide, 17);
-        p.fillRect(box, t.sheet); // the cloud does not strike it through
-        p.drawText(box, Qt::AlignCenter, said);
-    }
+    for (const auto &[margin, word] : {std::pair{m_wanted, u"wanted "_s}, std::pair{m_must, u"must "_s}})
+        paintMarginRail(p, area, yOf(margin), word + text(timesText(margin)), margin == m_wanted);
     if (std::isfinite(m_budget) && xOf(m_budget) < area.right()) {
         QPen dash(t.ink, 1.4);
         dash.setDashPattern({6, 4});

@@ -1,5 +1,6 @@
 #include "app/stations/drive/sweep_chart.h"
 #include "app/widgets.h"
+#include "picture/marks.h"
 #include "proof/words/narrate.h"
 #include "units/shown_units.h"
 #include <cmath>
@@ -108,17 +109,9 @@ void SweepChart::paintEvent(QPaintEvent *) {
     p.setBrush(Qt::NoBrush);
     p.drawPolyline(curve);
     p.restore();
-    for (const auto &[margin, word] : {std::pair{m_sweep.wanted, u"wanted "_s}, std::pair{m_sweep.must, u"must "_s}}) {
-        const double y = placeOf(m_sweep.now, margin).y();
-        p.setPen(QPen(t.ink, 1.6));
-        p.drawLine(QPointF(area.left(), y), QPointF(area.right(), y));
-        p.setFont(face(13, true));
-        const QString said = word + text(timesText(margin));
-        const double wide = QFontMetricsF(p.font()).horizontalAdvance(said) + 8;
-        const QRectF box(area.right() - wide, y + (margin == m_sweep.wanted ? -19 : 2), wide, 17);
-        p.fillRect(box, t.sheet);
-        p.drawText(box, Qt::AlignCenter, said);
-    }
+    for (const auto &[margin, word] : {std::pair{m_sweep.wanted, u"wanted "_s}, std::pair{m_sweep.must, u"must "_s}})
+        paintMarginRail(p, area, placeOf(m_sweep.now, margin).y(), word + text(timesText(margin)),
+                        margin == m_sweep.wanted);
     // the best and how flat it is
     const QPointF top = placeOf(m_sweep.best, m_sweep.bestMargin);
     const double left = placeOf(m_sweep.flatLow, 1).x(), right = placeOf(m_sweep.flatHigh, 1).x(),

@@ -3,7 +3,6 @@
 #include "app/entries/fields.h"
 #include "app/widgets.h"
 #include "app/window/files.h"
-#include "catalogue/csv.h"
 #include "plan/cautions.h"
 #include "units/plain_number.h"
 #include <algorithm>
@@ -267,15 +266,7 @@ void WiringView::mend() {
     emit said(u"Taken as done: %1. Ctrl+Z takes it back."_s.arg(text(taken.lever)));
 }
 
-QByteArray WiringView::cablesCsv() const {
-    std::string csv;
-    for (const auto &row : cableList(m_session->wiring())) {
-        for (std::size_t k = 0; k < row.size(); ++k)
-            csv += (k ? "," : "") + csvText(row[k]);
-        csv += "\r\n";
-    }
-    return QByteArray::fromStdString(csv);
-}
+QByteArray WiringView::cablesCsv() const { return QByteArray::fromStdString(lw::cablesCsv(m_session->wiring())); }
 
 bool WiringView::handleKey(QKeyEvent *e) {
     const auto &areas = m_diagram->picture().areas;
