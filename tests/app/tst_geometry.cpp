@@ -161,8 +161,10 @@ private slots:
         for (int k = 0; k < 5; ++k) {
             const QString path = folder.filePath(u"%1.lathewright"_s.arg(k));
             QVERIFY(m_session->saveAs(path).isEmpty());
-            rememberJob({path, u"Fell mill"_s, u"X: Nothing chosen yet. It asks 1.2 N·m at 250 rpm of a motor"_s,
-                         u"Sun 29 Nov 18:15"_s, 2});
+            // long and short, whatever today's date is
+            rememberJob({path, k % 2 ? u"Fell mill"_s : u"The wide old mill with a long name in the barn"_s,
+                         u"X: Nothing chosen yet. It asks 1.2 N·m at 250 rpm of a motor"_s,
+                         k % 2 ? u"Fri 1 Jul 11:11"_s : u"Wed 30 Nov 20:58"_s, 2});
         }
         m_session->undoStack()->setClean();
         m_window->findChild<QAction *>(u"new"_s)->trigger();

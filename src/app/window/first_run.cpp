@@ -293,14 +293,15 @@ void FirstRunPage::refresh() {
         auto *mark = new MarkWidget(row, {32, 22});
         mark->MarkWidget::show(j.verdict >= 0 ? Verdict(j.verdict) : Verdict::NotKnown, j.verdict >= 0);
         g->addWidget(mark, 0, 0);
-        auto *b = makeLink(j.name, row, true);
+        const QString name = j.name.size() > 26 ? j.name.left(25) + u"…"_s : j.name;
+        auto *b = makeLink(name, row, true);
         b->setFont(face(15, true));
         b->setObjectName(u"recent"_s);
-        b->setToolTip(j.path);
+        b->setToolTip(name == j.name ? j.path : j.name + u"\n"_s + j.path);
         connect(b, &QPushButton::clicked, this, [this, path = j.path] { emit fileAsked(path); });
         g->addWidget(b, 0, 1, Qt::AlignLeft);
-        g->addWidget(makeLabel(j.when, 13, Ink::Label, false, false, row), 0, 2, Qt::AlignRight);
-        g->addWidget(makeLabel(j.words, 13, Ink::Label, false, true, row), 1, 1, 1, 2);
+        // the time stands in the line that breaks: beside the name a wide day ran out of the column
+        g->addWidget(makeLabel(j.when + u". "_s + j.words, 13, Ink::Label, false, true, row), 1, 1);
         g->setColumnStretch(1, 1);
         m_recent->addWidget(row);
     }
