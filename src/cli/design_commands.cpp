@@ -133,11 +133,12 @@ int size(const Asked &a) {
                 const std::lock_guard lock(one);
                 if (int(share * 100) != shown) std::cerr << "\r" << id << " " << (shown = int(share * 100)) << " %  ";
             };
-        const auto space = lw::sizeSpace(*project, id, lw::shownDesign(*project, id), catalogue, *have);
-        const auto result = lw::sizeAxis(space, *limits, catalogue, &watch, threads());
+        const auto found =
+            lw::sizeDesigns(*project, id, lw::shownDesign(*project, id), *limits, catalogue, *have, &watch, threads());
         if (show) std::cerr << "\r               \r";
-        if (!result) return say("size: stopped; nothing was written."), 130;
-        out["axes"][id] = lw::sizeJson(space, *result, std::size_t(std::max(1, a.top)));
+        if (!found) return say("size: stopped; nothing was written."), 130;
+        const auto *result = &found->result;
+        out["axes"][id] = lw::sizeJson(*found->space, *result, std::size_t(std::max(1, a.top)));
         nothing |= result->proposals.empty();
         if (!result->proposals.empty())
             taken.insert(taken.end(), result->proposals[0].patches.begin(), result->proposals[0].patches.end());
@@ -199,7 +200,6 @@ int why(const Asked &a) {
     if (!limits) return 2;
     lw::loadOwnCatalogue(lw::dataFolder());
     const auto &catalogue = lw::catalogueInUse();
-    const auto space = lw::sizeSpace(*project, a.axis, lw::shownDesign(*project, a.axis), catalogue, *have);
     std::map<std::string, std::string> parts;
     std::string words;
     for (const auto &w : a.with) {
@@ -208,8 +208,14 @@ int why(const Asked &a) {
         else
             words += w + " ";
     }
-    const auto answer =
-        parts.empty() ? lw::whyNot(space, *limits, catalogue, words) : lw::whyNot(space, *limits, catalogue, parts);
+    const auto ask = [&](lw::SpaceStages stages) {
+        const auto space = lw::sizeSpace(*project, a.axis, lw::shownDesign(*project, a.axis), catalogue, *have, stages);
+        return parts.empty() ? lw::whyNot(space, *limits, catalogue, words)
+                             : lw::whyNot(space, *limits, catalogue, parts);
+    };
+    auto answer = ask(lw::SpaceStages::One);
+    if (!answer.problem.empty()) // what only two belts are called
+        if (auto two = ask(lw::SpaceStages::Two); two.problem.empty()) answer = std::move(two);
     if (!answer.problem.empty()) return say("why: " + answer.problem);
     if (a.json) {
         Json out{{"holds", answer.holds},       {"name", answer.asked.name}, {"margin", answer.asked.margin},

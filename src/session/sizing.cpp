@@ -39,16 +39,16 @@ void Sizing::ask(const nlohmann::json &project, const std::string &axis) {
             first.seconds = first.firstSeconds = double(clock.elapsed()) / 1000;
             deliver(question, false, [this, first] { m_answer = first; });
         }
-        auto space = std::make_shared<SizeSpace>(sizeSpace(job, axis, design, catalogue, have));
-        answer.space = space;
-        const auto tell = [&](const SizeResult &result, bool whole) {
-            answer.result = std::make_shared<SizeResult>(result);
+        const auto tell = [&](const SizedSpace &found, bool whole) {
+            answer.space = found.space;
+            answer.result = std::make_shared<SizeResult>(found.result);
             answer.seconds = double(clock.elapsed()) / 1000;
             if (!whole) answer.firstSeconds = answer.seconds;
             deliver(question, whole, [this, answer] { m_answer = answer; });
         };
-        watch.early = [&](const SizeResult &result) { tell(result, false); };
-        if (const auto result = sizeAxis(*space, answer.limits, catalogue, &watch, threads())) tell(*result, true);
+        const auto found = sizeDesigns(job, axis, design, answer.limits, catalogue, have, &watch, threads(),
+                                       [&](const SizedSpace &early) { tell(early, false); });
+        if (found) tell(*found, true);
     });
 }
 

@@ -100,7 +100,7 @@ std::vector<Alternative> Lister::list(Exchanged what) {
             putReduction(changed, c);
             boreForScrew(changed);
             auto p = std::move(c.patches);
-            if (m.screwEnd.known()) p.push_back(boredFor(d + "stages/1/", !c.direct, m.screwEnd.nominal));
+            if (m.screwEnd.known()) p.push_back(boredFor(d + "stages/1/", c.belts > 0, m.screwEnd.nominal));
             add(c.name, c.price, std::move(p), &changed);
         }
         break;

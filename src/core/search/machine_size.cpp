@@ -88,14 +88,19 @@ std::optional<MachineResult> sizeMachine(const Json &project, const std::map<std
     const auto progress = watch ? watch->progress : nullptr;
     for (std::size_t k = 0; k < out.axes.size(); ++k) {
         const auto &id = out.axes[k];
-        auto &space = out.spaces[id] = sizeSpace(project, id, shownDesign(project, id), catalogue, have);
-        space.supply = out.supply;
         const auto given = limitsByAxis.find(id);
         auto limits = given == limitsByAxis.end() ? SizeLimits{} : given->second;
         limits.budget = notKnown;
         if (watch && progress)
             watch->progress = [&, k](double share) { progress((double(k) + share) / double(out.axes.size())); };
-        auto fronts = trainFronts(space, limits, catalogue, watch, threads);
+        auto &space = out.spaces[id];
+        const auto search = [&](SpaceStages stages) {
+            space = sizeSpace(project, id, shownDesign(project, id), catalogue, have, stages);
+            space.supply = out.supply;
+            return trainFronts(space, limits, catalogue, watch, threads);
+        };
+        auto fronts = search(SpaceStages::One);
+        if (fronts && fronts->empty()) fronts = search(SpaceStages::Two); // as the axis' own sizing does
         if (watch) watch->progress = progress;
         if (!fronts) return {};
         if (fronts->empty()) none.push_back(id);

@@ -214,7 +214,7 @@ void Sizer::pairUp() {
             const auto &reduction = reductions[r];
             for (std::uint32_t s = 0; s < m_space.screws.size(); ++s) {
                 const auto &screw = m_space.screws[s];
-                if (!reduction.direct && !fits(*any, reduction, screw, m_catalogue)) continue;
+                if (reduction.belts && !fits(*any, reduction, screw, m_catalogue)) continue;
                 putReduction(m, reduction);
                 putScrew(m, screw);
                 // with no motor every row that needs one is not known; what fails now fails behind any
@@ -226,7 +226,7 @@ void Sizer::pairUp() {
                 const auto breaks = [&](LimitKey k, bool yes) { p.broken |= unsigned(yes) << unsigned(k); };
                 breaks(LimitKey::KeepScrew, m_limits.keepScrew && !screw.keepsScrew);
                 breaks(LimitKey::KeepThread, m_limits.keepThread && screw.newThread);
-                breaks(LimitKey::Stages, (reduction.direct ? 0 : 1) > m_limits.stages);
+                breaks(LimitKey::Stages, reduction.belts > m_limits.stages);
                 breaks(LimitKey::Turning, m_limits.noTurning && turned(reduction, screw));
                 p.from = std::uint32_t(part.points.size());
                 for (const auto &q : e.state.points) {
@@ -299,7 +299,7 @@ void Sizer::tryAll() {
         for (std::uint32_t n = 0; n < fit.pairs.size(); ++n) {
             const auto &p = fit.pairs[n];
             const auto &reduction = m_space.reductions[c.fit][p.reduction];
-            if (reduction.direct && !fits(first, reduction, m_space.screws[p.screw], m_catalogue)) continue;
+            if (!reduction.belts && !fits(first, reduction, m_space.screws[p.screw], m_catalogue)) continue;
             double margin = std::numeric_limits<double>::infinity();
             for (std::uint32_t q = p.from; q < p.to; ++q) {
                 const auto &point = fit.points[q];
@@ -544,6 +544,43 @@ std::optional<SizeResult> sizeAxis(const SizeSpace &space, const SizeLimits &lim
     return Sizer(space, limits, catalogue, watch, threads).run();
 }
 
+std::optional<SizedSpace> sizeDesigns(const nlohmann::json &project, const std::string &axis, const std::string &design,
+                                      const SizeLimits &limits, const Catalogue &catalogue,
+                                      const std::set<std::string> &have, SizeWatch *watch, unsigned threads,
+                                      const std::function<void(const SizedSpace &)> &early) {
+    SizeWatch unwatched;
+    if (!watch) watch = &unwatched;
+    const auto search = [&](SpaceStages stages) -> std::optional<SizedSpace> {
+        const auto space = std::make_shared<const SizeSpace>(sizeSpace(project, axis, design, catalogue, have, stages));
+        watch->early = [&early, space](const SizeResult &r) {
+            if (early && !r.front.empty()) early({space, r});
+        };
+        auto result = sizeAxis(*space, limits, catalogue, watch, threads);
+        watch->early = {};
+        if (!result) return {};
+        return SizedSpace{space, std::move(*result)};
+    };
+    auto one = search(SpaceStages::One);
+    if (!one || !one->result.front.empty()) return one;
+    auto two = search(SpaceStages::Two);
+    if (!two) return {};
+    // the axis may have no screw or motor to search at all, or no two pairs that go together
+    auto &answer = two->result.front.empty() ? *one : *two, &other = two->result.front.empty() ? *two : *one;
+    answer.result.tried += other.result.tried;
+    for (std::size_t k = 0; k < std::min(answer.result.limits.size(), other.result.limits.size()); ++k) {
+        auto &told = answer.result.limits[k];
+        const auto &also = other.result.limits[k];
+        told.ruledOut += also.ruledOut;
+        if (also.without &&
+            (!told.without || also.without->margin > told.without->margin ||
+             (also.without->margin == told.without->margin && also.without->price < told.without->price))) {
+            told.without = also.without;
+            told.withoutName = also.withoutName;
+        }
+    }
+    return std::move(answer);
+}
+
 std::optional<std::vector<TrainFront>> trainFronts(const SizeSpace &space, const SizeLimits &limits,
                                                    const Catalogue &catalogue, SizeWatch *watch, unsigned threads) {
     if (space.trains.empty() || space.screws.empty()) return std::vector<TrainFront>{};
@@ -623,7 +660,7 @@ Proposal propose(const SizeSpace &space, const Candidate &c) {
     const auto &screw = space.screws[c.screw];
     p.leadDays = leadDaysOf(space, c);
     p.waitsFor = screw.leadDays >= p.leadDays      ? "screw"
-                 : r.leadDays >= p.leadDays        ? (r.direct ? "coupling" : "pulleys")
+                 : r.leadDays >= p.leadDays        ? (r.belts ? "pulleys" : "coupling")
                  : t.motor->leadDays >= p.leadDays ? "motor"
                                                    : "drive and supply";
     p.parts = {{"motor", t.motor->name},

@@ -86,6 +86,19 @@ struct SizeWatch {
 [[nodiscard]] std::optional<SizeResult> sizeAxis(const SizeSpace &space, const SizeLimits &limits,
                                                  const Catalogue &catalogue, SizeWatch *watch = nullptr,
                                                  unsigned threads = 1);
+/// A space and what was found in it.
+struct SizedSpace {
+    std::shared_ptr<const SizeSpace> space;
+    SizeResult result;
+};
+/// One belt at most; where nothing of that holds within the limits, two belts with a layshaft between them. Counts and
+/// limits are then those of both; `early` is told of the one that is answered with.
+/// @return nothing when it was stopped
+[[nodiscard]] std::optional<SizedSpace> sizeDesigns(const nlohmann::json &project, const std::string &axis,
+                                                    const std::string &design, const SizeLimits &limits,
+                                                    const Catalogue &catalogue, const std::set<std::string> &have = {},
+                                                    SizeWatch *watch = nullptr, unsigned threads = 1,
+                                                    const std::function<void(const SizedSpace &)> &early = {});
 /// The front of each class of trains (one motor at one current and voltage): what of the designs behind it hold and are
 /// no dearer than weaker ones. Their prices are without the supply, which several axes may share.
 struct TrainFront {

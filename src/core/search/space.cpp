@@ -33,8 +33,8 @@ std::vector<Patch> trainPatches(const std::string &d, const std::string &supplyI
 class Builder {
 public:
     Builder(const Json &project, const std::string &axis, const std::string &design, const Catalogue &catalogue,
-            const std::set<std::string> &have)
-        : m_catalogue(catalogue), m_have(have), d("/axes/" + axis + "/designs/" + design + "/"),
+            const std::set<std::string> &have, SpaceStages stages = SpaceStages::One)
+        : m_catalogue(catalogue), m_have(have), m_stages(stages), d("/axes/" + axis + "/designs/" + design + "/"),
           m_supply(supplyOf(project, axis, design)), m_tried(project, axis, design) {
         // a supply others hang on is not changed behind their back: this design gets one of its own
         const auto *axes = nodeAt(project, "/axes");
@@ -60,12 +60,25 @@ private:
     template <class Row> double cost(const Row &row) const { return m_have.count(row.name) ? 0 : row.price; }
 
     void trains();
+    /// A stage as it is bought: what it fills in the job, what it costs.
+    struct SoldBelt {
+        Json stage;
+        double price = 0, leadDays = 0;
+    };
+    [[nodiscard]] std::optional<SoldBelt> soldBelt(const BeltProfile &profile, const CataloguePulley &small,
+                                                   const CataloguePulley &large, double least, double boreMm,
+                                                   const ToothedBelt *slot) const;
+    static std::string teethPair(const CataloguePulley &small, const CataloguePulley &large) {
+        return std::to_string(int(small.teeth)) + ":" + std::to_string(int(large.teeth));
+    }
     void addBelts(std::vector<ReductionChoice> &out, double faceMm, double shaftMm);
+    void addTwoBelts(std::vector<ReductionChoice> &out, double faceMm, double shaftMm);
     void addBrake(ScrewChoice &c);
     void takeScrew(ScrewChoice &c);
 
     const Catalogue &m_catalogue;
     const std::set<std::string> &m_have;
+    SpaceStages m_stages;
     const std::string d;
     std::string m_supply;
     TriedAxis m_tried;
@@ -143,16 +156,15 @@ constexpr double besideScrew = 20;
 std::vector<ReductionChoice> Builder::reductionsFor(double faceMm, double shaftMm) {
     std::vector<ReductionChoice> out;
     const std::string bore = numberText(shaftMm, 5) + " H7";
+    if (m_stages == SpaceStages::Two) addTwoBelts(out, faceMm, shaftMm);
     for (const auto &c : m_catalogue.couplings) { // the smallest that takes the shaft; the screw's end decides as well
-        if (c.boreMost < shaftMm) continue;
+        if (c.boreMost < shaftMm || m_stages == SpaceStages::Two) continue;
         ReductionChoice r;
         r.name = "direct, " + c.name;
-        r.direct = true;
         r.coupling = &c;
         r.price = cost(c);
         r.leadDays = c.leadDays;
         r.drivenBoreMost = r.drivenBoreWorst = c.boreMost;
-        r.driverBoreMost = c.boreMost;
         r.patches = {{d + "stages",
                       {{"1",
                         {{"kind", "coupling"},
@@ -162,7 +174,7 @@ std::vector<ReductionChoice> Builder::reductionsFor(double faceMm, double shaftM
                      {d + "stage_order", {"1"}}};
         out.push_back(std::move(r));
     }
-    addBelts(out, faceMm, shaftMm);
+    if (m_stages == SpaceStages::One) addBelts(out, faceMm, shaftMm);
     for (auto &r : out)
         r.stages = m_tried.partWith(r.patches, &rereadStages, m_space.base).stages;
     return out;
@@ -175,21 +187,87 @@ bool slotTakes(const ToothedBelt &slot, const BeltProfile &profile, const OpenBe
     return need && c - slot.slotFrom.v >= need->inward->value() && slot.slotTo.v - c >= need->outward.value();
 }
 
+/// The pulleys of a profile as sold, fewest teeth first.
+std::map<std::string, std::vector<const CataloguePulley *>> pulleysByProfile(const Catalogue &catalogue) {
+    std::map<std::string, std::vector<const CataloguePulley *>> out;
+    for (const auto &p : catalogue.pulleys)
+        out[p.profile].push_back(&p);
+    for (auto &[name, pulleys] : out)
+        std::stable_sort(pulleys.begin(), pulleys.end(), [](auto *x, auto *y) { return x->teeth < y->teeth; });
+    return out;
+}
+/// The largest bore a pulley may be given at home, mm.
+double boreAtWorst(const BeltProfile &profile, const CataloguePulley &p) {
+    const auto size = pulleySize(profile, int(p.teeth), {}, metres(0));
+    return size ? std::max(p.boreMost, inMillimetres(size->grooveRoot) - 2 * hubWall) : p.boreMost;
+}
+
+/// One belt on two pulleys as sold; nothing where no width or no length of the stock suits.
+/// @param least mm, the shortest centre distance there is room for
+/// @param slot the one that is there already, when it may be used again
+std::optional<Builder::SoldBelt> Builder::soldBelt(const BeltProfile &profile, const CataloguePulley &small,
+                                                   const CataloguePulley &large, double least, double boreMm,
+                                                   const ToothedBelt *slot) const {
+    double width = 0; // the widest up to 16 mm both are sold for: it costs no more than a narrow one
+    for (const double w : small.widths)
+        if (std::find(large.widths.begin(), large.widths.end(), w) != large.widths.end() && (w <= 16 || width == 0))
+            width = std::max(width, w);
+    if (width == 0) return {};
+    const std::string name(profile.name);
+    const int z1 = int(small.teeth), z2 = int(large.teeth);
+    least = std::max(least, (z1 + z2) * profile.pitch / (2 * pi) + 5);
+    int belt = 0;
+    double centre = 0;
+    bool inSlot = false;
+    for (const int teeth : stockBelts(name)) {
+        // the shortest that goes round both; sooner one that the slot which is there takes, with the travel to slip it
+        // on and set it tight
+        const auto c = beltToCentres(millimetres(profile.pitch), z1, z2, teeth);
+        if (!c || inMillimetres(c->centre) < least) continue;
+        const bool takes = slot && slotTakes(*slot, profile, *c);
+        if (belt && !takes) continue;
+        belt = teeth;
+        centre = inMillimetres(c->centre);
+        inSlot = takes;
+        if (!slot || inSlot) break;
+    }
+    if (!belt) return {};
+    SoldBelt out;
+    const double length = belt * profile.pitch;
+    out.price = cost(small) + cost(large) + m_catalogue.beltPrice(name, length);
+    out.leadDays = std::max(small.leadDays, large.leadDays);
+    for (const auto &b : m_catalogue.belts)
+        if (b.profile == name && length >= b.from && length <= b.to) out.leadDays = std::max(out.leadDays, b.leadDays);
+    const auto pulley = [&](int teeth, int flanges) {
+        return Json{{"teeth", filled(teeth, "")},
+                    {"profile", name},
+                    {"belt_width_mm", filled(width, "mm")},
+                    {"face_width_mm", filled(width + 6, "mm")},
+                    {"flanges", filled(flanges, "")},
+                    {"hub", "clamp"},
+                    {"material", "aluminium"}};
+    };
+    out.stage = Json{{"kind", "belt"},
+                     {"driver", pulley(z1, 2)},
+                     {"driven", pulley(z2, 0)},
+                     {"code", beltCode(profile, belt, width)},
+                     {"centre_mm", filled(centre, "mm", "assumed")}};
+    out.stage["driver"]["bore"] = numberText(boreMm, 5) + " H7";
+    if (inSlot) // else a plate is made for it, its slot cut to what this belt asks
+        for (const char *key : {"slot_from_mm", "slot_to_mm"})
+            out.stage[key] = valueAt(m_tried.job(), stagePointer(m_space.base, 0) + key);
+    return out;
+}
+
+/// The most a single pair of pulleys reduces: beyond it the small one has too few teeth in mesh. Common practice.
+constexpr double mostOfOnePair = 6;
+
 void Builder::addBelts(std::vector<ReductionChoice> &out, double faceMm, double shaftMm) {
     const auto *slot = m_space.base.stageAs<ToothedBelt>(0);
-    const bool slotKnown = slot && slot->slotFrom.known() && slot->slotTo.known();
-    std::map<std::string, std::vector<const CataloguePulley *>> byProfile;
-    for (const auto &p : m_catalogue.pulleys)
-        byProfile[p.profile].push_back(&p);
-    for (auto &[name, pulleys] : byProfile) {
+    if (slot && !(slot->slotFrom.known() && slot->slotTo.known())) slot = nullptr;
+    for (const auto &[name, pulleys] : pulleysByProfile(m_catalogue)) {
         const auto *profile = beltProfile(name);
-        const auto stock = stockBelts(name);
-        if (!profile || stock.empty()) continue;
-        std::stable_sort(pulleys.begin(), pulleys.end(), [](auto *a, auto *b) { return a->teeth < b->teeth; });
-        const auto worst = [&](const CataloguePulley &p) {
-            const auto size = pulleySize(*profile, int(p.teeth), {}, metres(0));
-            return size ? std::max(p.boreMost, inMillimetres(size->grooveRoot) - 2 * hubWall) : p.boreMost;
-        };
+        if (!profile || stockBelts(name).empty()) continue;
         // small pulleys worth trying: from the fewest teeth recommended to twice as many, as sold with room for the
         // shaft; and the smallest that has it bored out at home
         std::vector<const CataloguePulley *> drivers;
@@ -198,72 +276,93 @@ void Builder::addBelts(std::vector<ReductionChoice> &out, double faceMm, double 
             if (p->teeth < profile->teethRecommended || p->teeth > 2 * profile->teethRecommended) continue;
             if (p->boreMost >= shaftMm)
                 drivers.push_back(p);
-            else if (!boredOut && worst(*p) >= shaftMm) {
+            else if (!boredOut && boreAtWorst(*profile, *p) >= shaftMm) {
                 drivers.push_back(p);
                 boredOut = true;
             }
         }
         for (const auto *small : drivers)
             for (const auto *large : pulleys) {
-                if (large->teeth < small->teeth || large->teeth > 6 * small->teeth) continue;
-                double width = 0; // the widest up to 16 mm both are sold for: it costs no more than a narrow one
-                for (const double w : small->widths)
-                    if (std::find(large->widths.begin(), large->widths.end(), w) != large->widths.end() &&
-                        (w <= 16 || width == 0))
-                        width = std::max(width, w);
-                if (width == 0) continue;
-                const int z1 = int(small->teeth), z2 = int(large->teeth);
-                const double outer = (z1 + z2) * profile->pitch / (2 * pi);
-                const double least = std::max(faceMm / 2 + besideScrew, outer + 5);
-                int belt = 0;
-                double centre = 0;
-                bool inSlot = false;
-                for (const int teeth : stock) {
-                    // the shortest that goes round motor and screw; sooner one that the slot which is there takes, with
-                    // the travel to slip it on and set it tight
-                    const auto c = beltToCentres(millimetres(profile->pitch), z1, z2, teeth);
-                    if (!c || inMillimetres(c->centre) < least) continue;
-                    const bool takes = slotKnown && slotTakes(*slot, *profile, *c);
-                    if (belt && !takes) continue;
-                    belt = teeth;
-                    centre = inMillimetres(c->centre);
-                    inSlot = takes;
-                    if (!slotKnown || inSlot) break;
-                }
-                if (!belt) continue;
+                if (large->teeth < small->teeth || large->teeth > mostOfOnePair * small->teeth) continue;
+                auto sold = soldBelt(*profile, *small, *large, faceMm / 2 + besideScrew, shaftMm, slot);
+                if (!sold) continue;
                 ReductionChoice r;
-                r.name = "belt " + name + " " + std::to_string(z1) + ":" + std::to_string(z2);
-                r.price = cost(*small) + cost(*large) + m_catalogue.beltPrice(name, belt * profile->pitch);
-                r.leadDays = std::max(small->leadDays, large->leadDays);
-                for (const auto &b : m_catalogue.belts)
-                    if (b.profile == name && belt * profile->pitch >= b.from && belt * profile->pitch <= b.to)
-                        r.leadDays = std::max(r.leadDays, b.leadDays);
-                r.driverBoreMost = small->boreMost;
+                r.name = "belt " + name + " " + teethPair(*small, *large);
+                r.belts = 1;
+                r.price = sold->price;
+                r.leadDays = sold->leadDays;
                 r.driverTurned = small->boreMost < shaftMm;
                 r.drivenBoreMost = large->boreMost;
-                r.drivenBoreWorst = worst(*large);
-                const auto pulley = [&](int teeth, int flanges) {
-                    return Json{{"teeth", filled(teeth, "")},
-                                {"profile", name},
-                                {"belt_width_mm", filled(width, "mm")},
-                                {"face_width_mm", filled(width + 6, "mm")},
-                                {"flanges", filled(flanges, "")},
-                                {"hub", "clamp"},
-                                {"material", "aluminium"}};
-                };
-                Json stage{{"kind", "belt"},
-                           {"driver", pulley(z1, 2)},
-                           {"driven", pulley(z2, 0)},
-                           {"code", beltCode(*profile, belt, width)},
-                           {"centre_mm", filled(centre, "mm", "assumed")}};
-                stage["driver"]["bore"] = numberText(shaftMm, 5) + " H7";
-                if (inSlot) // else a plate is made for it, its slot cut to what this belt asks
-                    for (const char *key : {"slot_from_mm", "slot_to_mm"})
-                        stage[key] = valueAt(m_tried.job(), stagePointer(m_space.base, 0) + key);
-                r.patches = {{d + "stages", {{"1", std::move(stage)}}}, {d + "stage_order", {"1"}}};
+                r.drivenBoreWorst = boreAtWorst(*profile, *large);
+                r.patches = {{d + "stages", {{"1", std::move(sold->stage)}}}, {d + "stage_order", {"1"}}};
                 out.push_back(std::move(r));
             }
     }
+}
+
+/// Two belts with a layshaft between them, each pair the fewest teeth recommended on a larger one, for reductions that
+/// one pair does not give. The second belt runs slower and pulls harder: its pitch is the same or larger. The layshaft
+/// is the thickest that both of its pulleys take as sold, on two ball bearings.
+void Builder::addTwoBelts(std::vector<ReductionChoice> &out, double faceMm, double shaftMm) {
+    const auto byProfile = pulleysByProfile(m_catalogue);
+    const auto driver = [&](const std::string &name, double bore) -> const CataloguePulley * {
+        for (const auto *p : byProfile.at(name))
+            if (p->teeth >= beltProfile(name)->teethRecommended && p->boreMost >= bore) return p;
+        return nullptr;
+    };
+    constexpr double thinnest = 8; // mm, the least layshaft
+    struct Half {
+        const CataloguePulley *small, *large;
+        SoldBelt sold;
+    };
+    const auto halves = [&](const std::string &name, double bore, double least) {
+        std::vector<Half> pairs;
+        const auto *profile = beltProfile(name);
+        if (!profile || stockBelts(name).empty()) return pairs;
+        const auto *small = driver(name, bore);
+        for (const auto *large : byProfile.at(name)) {
+            if (!small || large->teeth < 2 * small->teeth || large->teeth > mostOfOnePair * small->teeth) continue;
+            if (auto sold = soldBelt(*profile, *small, *large, least, bore, nullptr))
+                pairs.push_back({small, large, std::move(*sold)});
+        }
+        return pairs;
+    };
+    std::map<std::string, std::vector<Half>> firsts, seconds;
+    for (const auto &[name, pulleys] : byProfile) {
+        firsts[name] = halves(name, shaftMm, faceMm / 2 + besideScrew);
+        seconds[name] = halves(name, thinnest, 0);
+    }
+    double onePair = 0; // the most that one pair of this shop reduces
+    for (const auto &[name, first] : firsts)
+        for (const auto &a : first)
+            onePair = std::max(onePair, a.large->teeth / a.small->teeth);
+    for (const auto &[name1, first] : firsts)
+        for (const auto &[name2, second] : seconds)
+            for (const auto &a : first)
+                for (const auto &b : second) {
+                    if (beltProfile(name2)->pitch < beltProfile(name1)->pitch) continue;
+                    if (a.large->teeth * b.large->teeth <= onePair * a.small->teeth * b.small->teeth) continue;
+                    const CatalogueEnd *bearing = nullptr;
+                    for (const auto &e : m_catalogue.ends)
+                        if (e.place == "far" && e.bore >= thinnest &&
+                            e.bore <= std::min(a.large->boreMost, b.small->boreMost) &&
+                            (!bearing || e.bore > bearing->bore))
+                            bearing = &e;
+                    if (!bearing) continue;
+                    ReductionChoice r;
+                    r.name = "belts " + name1 + " " + teethPair(*a.small, *a.large) + ", " + name2 + " " +
+                             teethPair(*b.small, *b.large);
+                    r.belts = 2;
+                    r.price = a.sold.price + b.sold.price + 2 * cost(*bearing);
+                    r.leadDays = std::max({a.sold.leadDays, b.sold.leadDays, bearing->leadDays});
+                    r.drivenBoreMost = b.large->boreMost;
+                    r.drivenBoreWorst = boreAtWorst(*beltProfile(name2), *b.large);
+                    auto one = a.sold.stage, two = b.sold.stage;
+                    one["driven"]["bore"] = two["driver"]["bore"] = numberText(bearing->bore, 5) + " H7";
+                    r.patches = {{d + "stages", {{"1", std::move(one)}, {"2", std::move(two)}}},
+                                 {d + "stage_order", {"1", "2"}}};
+                    out.push_back(std::move(r));
+                }
 }
 
 void Builder::takeScrew(ScrewChoice &c) {
@@ -417,8 +516,8 @@ std::vector<Patch> motorPatches(const std::string &d, const CatalogueMotor &c) {
 }
 
 SizeSpace sizeSpace(const Json &project, const std::string &axis, const std::string &design, const Catalogue &catalogue,
-                    const std::set<std::string> &have) {
-    return Builder(project, axis, design, catalogue, have).build();
+                    const std::set<std::string> &have, SpaceStages stages) {
+    return Builder(project, axis, design, catalogue, have, stages).build();
 }
 
 std::vector<ReductionChoice> reductionChoices(const Json &project, const std::string &axis, const std::string &design,
@@ -488,7 +587,8 @@ std::vector<Patch> patchesOf(const SizeSpace &space, const Candidate &c) {
     out.insert(out.end(), reduction.patches.begin(), reduction.patches.end());
     out.insert(out.end(), screw.patches.begin(), screw.patches.end());
     if (screw.end.known())
-        out.push_back(boredFor(space.designPointer + "stages/1/", !reduction.direct, screw.end.nominal));
+        out.push_back(boredFor(space.designPointer + "stages/" + reduction.stages.back().id + "/", reduction.belts > 0,
+                               screw.end.nominal));
     out.push_back({space.designPointer + "text", shortName(space, c)});
     return out;
 }
@@ -502,7 +602,7 @@ double leadDaysOf(const SizeSpace &space, const Candidate &c) {
 std::string shortName(const SizeSpace &space, const Candidate &c) {
     const auto &r = reductionOfCandidate(space, c);
     const auto &screw = space.screws[c.screw].name;
-    return screw.substr(0, screw.find(',')) + ", " + (r.direct ? std::string("direct") : r.name);
+    return screw.substr(0, screw.find(',')) + ", " + (r.belts ? r.name : std::string("direct"));
 }
 std::string rowName(const SizeSpace &space, const Candidate &c) {
     return space.trains[c.train].name + " | " + reductionOfCandidate(space, c).name + " | " +
@@ -513,7 +613,7 @@ double endMm(const ScrewChoice &s) { return s.end.nominal * 1e3; }
 } // namespace
 
 bool fits(const TrainChoice &t, const ReductionChoice &r, const ScrewChoice &s, const Catalogue &catalogue) {
-    if (!r.direct) return !s.end.known() || endMm(s) <= r.drivenBoreWorst;
+    if (r.belts) return !s.end.known() || endMm(s) <= r.drivenBoreWorst;
     const double bore = s.end.known() ? std::max(endMm(s), t.motor->shaft) : t.motor->shaft;
     return r.coupling == catalogue.couplingFor(bore, t.motor->holding);
 }
@@ -534,7 +634,7 @@ unsigned brokenLimits(const SizeSpace &space, const Candidate &c, const SizeLimi
     breaks(LimitKey::KeepScrew, l.keepScrew && !s.keepsScrew);
     breaks(LimitKey::KeepThread, l.keepThread && s.newThread);
     breaks(LimitKey::Loop, (l.loop == "open" && t.motor->encoder) || (l.loop == "closed" && !t.motor->encoder));
-    breaks(LimitKey::Stages, (r.direct ? 0 : 1) > l.stages);
+    breaks(LimitKey::Stages, r.belts > l.stages);
     breaks(LimitKey::LeadDays, leadDaysOf(space, c) > l.leadDays);
     breaks(LimitKey::Turning, l.noTurning && turned(r, s));
     return broken;

@@ -37,9 +37,9 @@ struct TrainChoice : Choice {
 struct ReductionChoice : Choice {
     std::vector<Patch> patches;
     std::vector<PlacedStage> stages;
-    bool direct = false;
-    const CatalogueCoupling *coupling = nullptr;                        ///< of a direct one
-    double driverBoreMost = 0, drivenBoreMost = 0, drivenBoreWorst = 0; ///< mm; worst: bored out at home at most
+    int belts = 0;                                  ///< 0: direct, by a coupling
+    const CatalogueCoupling *coupling = nullptr;    ///< of a direct one
+    double drivenBoreMost = 0, drivenBoreWorst = 0; ///< mm; worst: bored out at home at most
     bool driverTurned = false;
 };
 struct ScrewChoice : Choice {
@@ -61,9 +61,12 @@ struct SizeSpace {
     std::vector<std::vector<ReductionChoice>> reductions; ///< by TrainChoice::fit
     std::vector<ScrewChoice> screws;
 };
+/// The reductions of a space: direct and one belt; or two belts, for where those leave nothing that holds.
+enum class SpaceStages { One, Two };
 /// @param have names of catalogue rows that cost nothing
 [[nodiscard]] SizeSpace sizeSpace(const nlohmann::json &project, const std::string &axis, const std::string &design,
-                                  const Catalogue &catalogue, const std::set<std::string> &have = {});
+                                  const Catalogue &catalogue, const std::set<std::string> &have = {},
+                                  SpaceStages stages = SpaceStages::One);
 
 /// The reductions alone, for a motor with this face and shaft, mm; the screws alone.
 [[nodiscard]] std::vector<ReductionChoice> reductionChoices(const nlohmann::json &project, const std::string &axis,

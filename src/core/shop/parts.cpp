@@ -134,6 +134,16 @@ std::vector<PartAsked> partsAsked(const AxisModel &m, const AxisState &) {
                                                    m.stepper().holding.v)),
                            false});
     }
+    for (std::size_t k = 0; k + 1 < m.stages.size(); ++k) { // between two belts stands a shaft of its own
+        const auto *in = m.stageAs<ToothedBelt>(k), *behind = m.stageAs<ToothedBelt>(k + 1);
+        if (!in || !behind) continue;
+        const auto &seat = behind->driver.bore.known() ? behind->driver.bore : in->driven.bore;
+        const auto *bearing = seat.known() ? cat.endFor("far", seat.nominal * 1e3) : nullptr;
+        out.push_back({stageRef(m, k, "layshaft"),
+                       "Layshaft" + (seat.known() ? " " + n(seat.nominal * 1e3) + " mm" : "") +
+                           " on two ball bearings, bar and blocks",
+                       "mechanical", "buy", bearing ? 2 * bearing->price : notKnown, false});
+    }
     // a bearing pair for a seat that is there, or the end block of a new screw
     if (!m.screw().fixedKind.empty() || m.screw().bearingBore.known())
         out.push_back({"fixed_end",

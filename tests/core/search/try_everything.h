@@ -43,7 +43,9 @@ inline std::vector<Tried> tryEverything(const SizeSpace &space, const Catalogue 
                 const auto &reduction = space.reductions[train.fit][r];
                 const auto &screw = space.screws[s];
                 const double end = screw.end.known() ? screw.end.nominal * 1e3 : 0;
-                if (reduction.direct) { // the cheapest coupling that takes both shafts and the torque
+                if (reduction.stages.size() == 1 &&
+                    std::holds_alternative<Coupling>(
+                        reduction.stages[0].stage)) { // the cheapest coupling that takes both shafts and the torque
                     const CatalogueCoupling *best = nullptr;
                     for (const auto &c : shop.couplings)
                         if (c.boreMost >= std::max(end, train.motor->shaft) && c.torque >= train.motor->holding &&
@@ -75,7 +77,10 @@ inline std::vector<Tried> tryEverything(const SizeSpace &space, const Catalogue 
                 breaks(LimitKey::KeepScrew, l.keepScrew && !screw.keepsScrew);
                 breaks(LimitKey::KeepThread, l.keepThread && screw.newThread);
                 breaks(LimitKey::Loop, !l.loop.empty() && (l.loop == "closed") != train.motor->encoder);
-                breaks(LimitKey::Stages, !reduction.direct && l.stages < 1);
+                int belts = 0;
+                for (const auto &stage : m.stages)
+                    belts += std::holds_alternative<ToothedBelt>(stage.stage);
+                breaks(LimitKey::Stages, belts > l.stages);
                 breaks(LimitKey::LeadDays, std::max({train.leadDays, reduction.leadDays, screw.leadDays}) > l.leadDays);
                 x.price = std::floor(x.price + 0.5);
                 out.push_back(std::move(x));

@@ -204,6 +204,85 @@ private slots:
             useCatalogue(shippedCatalogue());
         }
     }
+    // A heavy table on a weak motor: one pair of pulleys holds nothing, two with a layshaft do; and the answer is that
+    // of trying every one of them.
+    void twoBeltsWhereOneHoldsNothing() {
+        const auto &all = shippedCatalogue();
+        auto shop = test::smallCatalogue(1);
+        shop.pulleys.clear();
+        for (const auto &p : all.pulleys)
+            if ((p.profile == "5M" && (p.teeth == 16 || p.teeth == 18 || p.teeth == 40 || p.teeth == 60)) ||
+                (p.profile == "8M" && (p.teeth == 22 || p.teeth == 48 || p.teeth == 72)))
+                shop.pulleys.push_back(p);
+        shop.drives = all.drives;
+        shop.supplies = all.supplies;
+        int two = 0, one = 0;
+        for (const double holding : {2.0, 4.0}) {
+            shop.motors.clear();
+            for (const auto &m : all.motors)
+                if (m.face < 62 && m.face > 50 && m.holding < holding && !m.encoder && !m.shaftBothEnds)
+                    shop.motors.push_back(m);
+            auto job = freshJob("knee_mill", "X", 5);
+            setAt(job, "/axes/X/targets/rapid_mm_min", {{"typed", "400mm/min"}, {"standing", "stated"}});
+            setAt(job, "/axes/X/targets/acceleration_m_s2", {{"typed", "0.05m/s2"}, {"standing", "stated"}});
+            SizeLimits limits;
+            limits.keepScrew = true;
+            const auto first = sizeSpace(job, "X", "A", shop);
+            const auto simple = sizeAxis(first, limits, shop, nullptr, 2);
+            std::size_t early = 0;
+            const auto found = sizeDesigns(job, "X", "A", limits, shop, {}, nullptr, 2,
+                                           [&](const SizedSpace &e) { early = e.result.front.size(); });
+            QVERIFY(simple && found);
+            QCOMPARE(early, found->result.front.size());
+            if (!simple->front.empty()) {
+                ++one;
+                QCOMPARE(found->result.front.size(), simple->front.size());
+                continue;
+            }
+            const auto everything = tryEverything(*found->space, shop, limits);
+            const auto &r = found->result;
+            QVERIFY2(!r.front.empty(), r.closest ? (r.closest->name + ": " + r.closest->failing.front()).c_str() : "");
+            QCOMPARE(r.tried, std::uint64_t(everything.size()) + simple->tried);
+            ++two;
+            double cheapest = INFINITY;
+            std::uint64_t kept = 0;
+            for (const auto &t : everything)
+                if (t.holds && t.breaks.empty()) {
+                    cheapest = std::min(cheapest, t.price);
+                    ++kept;
+                }
+            QCOMPARE(r.kept, kept);
+            LW_COMPARE_WITHIN(r.front.front().price, cheapest, 1e-9);
+            // what is taken is what was promised, layshaft and all
+            useCatalogue(shop);
+            const auto taken = patched(job, r.proposals.front().patches);
+            const auto m = readAxis(taken, "X", "A");
+            QCOMPARE(m.stages.size(), std::size_t(2));
+            const auto e = evaluate(m);
+            QVERIFY(holdsByDesign(m, e));
+            double price = 0;
+            int shafts = 0;
+            for (const auto &part : partsAsked(m, e.state)) {
+                if (part.ref != "switches" && part.ref != "bumpers") price += part.price;
+                shafts += part.ref == "layshaft";
+            }
+            useCatalogue(all);
+            LW_COMPARE_WITHIN(std::floor(price + 0.5), r.front.front().price, 1e-9);
+            QCOMPARE(shafts, 1);
+            const auto *in = m.stageAs<ToothedBelt>(0), *out = m.stageAs<ToothedBelt>(1);
+            QVERIFY(in && out);
+            LW_COMPARE_WITHIN(in->driven.bore.nominal, out->driver.bore.nominal, 1e-12);
+            // a limit of one stage gives it up again, and is told what it costs
+            limits.stages = 1;
+            const auto limited = sizeDesigns(job, "X", "A", limits, shop, {}, nullptr, 1);
+            QVERIFY(limited && limited->result.front.empty());
+            const auto told = std::find_if(limited->result.limits.begin(), limited->result.limits.end(),
+                                           [](const LimitTold &l) { return l.key == LimitKey::Stages; });
+            QVERIFY(told != limited->result.limits.end() && told->without);
+            LW_COMPARE_WITHIN(told->without->margin, r.front.back().margin, 1e-9);
+        }
+        QVERIFY2(two >= 1 && one >= 1, qPrintable(QStringLiteral("%1 %2").arg(two).arg(one)));
+    }
     void anUprightAxisNeverHangsOnNothing() {
         for (unsigned seed = 0; seed < 12; ++seed) {
             const auto shop = test::smallCatalogue(seed);
