@@ -99,7 +99,7 @@ std::vector<Alternative> Lister::list(Exchanged what) {
             auto changed = m;
             putReduction(changed, c);
             boreForScrew(changed);
-            auto p = std::move(c.patches);
+            auto p = reductionPatches(d, c);
             if (m.screwEnd.known()) p.push_back(boredFor(d + "stages/1/", c.belts > 0, m.screwEnd.nominal));
             add(c.name, c.price, std::move(p), &changed);
         }

@@ -5,6 +5,7 @@
 #include "proof/words/narrate.h"
 #include <algorithm>
 #include <cmath>
+#include <deque>
 #include <map>
 #include <numeric>
 #include <thread>
@@ -15,31 +16,6 @@ namespace {
 double rounded(double margin) { return std::floor(std::min(margin, 99.0) * 100 + 0.5) / 100; }
 double roundedPrice(double price) { return std::floor(price + 0.5); }
 } // namespace
-
-bool judgesDesign(const AxisModel &m, const Finding &f) {
-    if (f.check->station == StationId::AsFound || f.check->station == StationId::Duty) return false;
-    // the pull on a motor's shaft, held against a table of such motors, is not known rather than too much
-    return !(f.id == "TR-14"_check && m.stepper().radialLoad.assumed());
-}
-bool holdsByDesign(const AxisModel &m, const Evaluation &e) {
-    return std::none_of(e.findings.begin(), e.findings.end(),
-                        [&](const Finding &f) { return f.verdict == Verdict::Fails && judgesDesign(m, f); });
-}
-Verdict worstOfDesign(const Evaluation &proved) {
-    auto worst = Verdict::Holds;
-    for (const auto &f : proved.findings)
-        if (f.check->station != StationId::AsFound && f.check->station != StationId::Duty)
-            worst = std::min(worst, f.verdict);
-    return worst;
-}
-const Finding *worstTorque(const Evaluation &e) {
-    const Finding *worst = nullptr;
-    for (const auto &f : e.findings)
-        if ((f.id == "C01"_check || f.id == "C02"_check) && f.margin == f.margin &&
-            (!worst || f.margin < worst->margin))
-            worst = &f;
-    return worst;
-}
 
 namespace {
 
@@ -125,7 +101,7 @@ private:
     /// A model and an evaluation used over and over by one thread.
     struct Bench {
         AxisModel model;
-        Evaluation evaluation;
+        Evaluation evaluation, other;
         std::size_t fit = SIZE_MAX;
         std::uint32_t pair = UINT32_MAX;
     };
@@ -147,7 +123,9 @@ private:
     void tellLimits(SizeResult &out, Bench &bench);
     void findClosest(SizeResult &out, Bench &bench);
     void choose(SizeResult &out) const;
+    template <class F> void overOpen(double from, double to, F &&f);
     void countKept(SizeResult &out);
+    void findOtherFronts(SizeResult &out);
 
     const SizeSpace &m_space;
     const SizeLimits &m_limits;
@@ -163,7 +141,7 @@ private:
     std::vector<Entry> m_open;                            ///< break no limit, torque holds
     std::array<std::vector<Entry>, limitCount> m_onlyOne; ///< break just this one, torque holds
     std::optional<Entry> m_weak; ///< the strongest within the limits whose torque does not hold
-    SizeResult::Cloud m_cloud;
+    SizeCloud m_cloud;
 };
 
 template <class Rows> std::vector<std::uint32_t> ranksOf(const Rows &rows) {
@@ -206,7 +184,7 @@ void Sizer::pairUp() {
             std::vector<double> speeds;
         };
         std::vector<Part> parts(reductions.size());
-        std::vector<Bench> benches(m_threads, Bench{m_space.base, {}, SIZE_MAX, UINT32_MAX});
+        std::vector<Bench> benches(m_threads, Bench{m_space.base, {}, {}, SIZE_MAX, UINT32_MAX});
         spread(reductions.size(), [&](std::size_t r, unsigned thread) {
             auto &m = benches[thread].model;
             auto &e = benches[thread].evaluation;
@@ -267,10 +245,10 @@ void Sizer::pairUp() {
 void Sizer::tryAll() {
     struct Part {
         std::array<std::uint64_t, 1U << limitCount> broken{};
-        std::vector<Entry> open;
-        std::array<std::vector<Entry>, limitCount> onlyOne;
+        std::deque<Entry> open; // grows without being copied
+        std::array<std::deque<Entry>, limitCount> onlyOne;
         std::optional<Entry> weak;
-        SizeResult::Cloud cloud;
+        SizeCloud cloud;
         std::vector<double> torque;
     };
     std::vector<Part> parts(m_threads);
@@ -282,9 +260,9 @@ void Sizer::tryAll() {
     for (const auto &t : m_space.trains)
         train = std::max(train, t.price);
     m_cloud.dearest = dearest + train;
+    for (auto &part : parts)
+        part.cloud = m_cloud;
     std::atomic<std::size_t> done{0};
-    const double logLeast = std::log(SizeResult::Cloud::least),
-                 perLog = SizeResult::Cloud::up / std::log(SizeResult::Cloud::most / SizeResult::Cloud::least);
     spread(m_classes.size(), [&](std::size_t k, unsigned thread) {
         auto &part = parts[thread];
         const auto &c = m_classes[k];
@@ -308,8 +286,7 @@ void Sizer::tryAll() {
                 margin = std::min(margin, has / demand);
             }
             const bool enough = margin >= rails.must * (1 - 1e-9) && p.to > p.from;
-            const int row =
-                std::clamp(int((std::log(std::max(margin, 1e-6)) - logLeast) * perLog), 0, SizeResult::Cloud::up - 1);
+            const int row = part.cloud.row(margin);
             // the trains of the class stand at one margin; of each kind of breaking the cheapest is remembered
             std::array<std::pair<unsigned, Entry>, limitCount + 1> kinds;
             std::size_t count = 0;
@@ -326,10 +303,7 @@ void Sizer::tryAll() {
                                            (m_limits.loop == "closed" && !train2.motor->encoder));
                 breaks(LimitKey::LeadDays, std::max(p.leadDays, train2.leadDays) > m_limits.leadDays);
                 ++part.broken[broken];
-                const int column = std::clamp(int(price / m_cloud.dearest * SizeResult::Cloud::across), 0,
-                                              SizeResult::Cloud::across - 1);
-                ++(broken ? part.cloud.outside
-                          : part.cloud.inside)[std::size_t(row) * SizeResult::Cloud::across + std::size_t(column)];
+                part.cloud.count(row, price, 1, !broken);
                 if (broken && (broken & (broken - 1))) continue; // two limits or more: no list needs it
                 std::size_t at = 0;
                 while (at < count && kinds[at].first != broken)
@@ -349,6 +323,17 @@ void Sizer::tryAll() {
         }
         told(0.5 * double(++done) / double(m_classes.size()));
     });
+    const auto room = [&](std::vector<Entry> &all, auto &&of) { // once, not doubling as it grows
+        std::size_t n = 0;
+        for (auto &part : parts)
+            n += of(part).size();
+        all.reserve(n);
+    };
+    room(
+        m_open, [](Part & p) -> auto & { return p.open; });
+    for (std::size_t k = 0; k < limitCount; ++k)
+        room(
+            m_onlyOne[k], [&](Part & p) -> auto & { return p.onlyOne[k]; });
     for (auto &part : parts) {
         for (std::size_t k = 0; k < m_broken.size(); ++k)
             m_broken[k] += part.broken[k];
@@ -359,25 +344,23 @@ void Sizer::tryAll() {
             part.onlyOne[k] = {};
         }
         if (part.weak && (!m_weak || stronger(*part.weak, *m_weak))) m_weak = part.weak;
-        for (std::size_t k = 0; k < part.cloud.inside.size(); ++k) {
-            m_cloud.inside[k] += part.cloud.inside[k];
-            m_cloud.outside[k] += part.cloud.outside[k];
-        }
+        m_cloud.merge(part.cloud);
     }
 }
 
 /// Cheapest first, each stronger than all before it: what is dearer and no stronger cannot be on the front, whether it
 /// holds or not, so it is not even looked at.
 void Sizer::findFront(SizeResult &out, Bench &bench) {
-    std::map<float, std::vector<const Entry *>> byPrice;
-    for (const auto &e : m_open)
-        byPrice[e.price].push_back(&e);
+    std::sort(m_open.begin(), m_open.end(), [](const Entry &a, const Entry &b) { return a.price < b.price; });
     float best = 0;
-    for (auto &[price, entries] : byPrice) {
-        std::erase_if(entries, [&](const Entry *e) { return e->margin <= best; });
+    std::vector<const Entry *> entries; // of one price, those that would be stronger than all before
+    for (auto from = m_open.begin(); from != m_open.end();) {
+        const auto to = std::find_if(from, m_open.end(), [&](const Entry &e) { return e.price != from->price; });
+        entries.clear();
+        for (; from != to; ++from)
+            if (from->margin > best) entries.push_back(&*from);
         std::sort(entries.begin(), entries.end(), [&](const Entry *a, const Entry *b) { return cheaper(*a, *b); });
-        for (const auto *e : entries) {
-            if (e->margin <= best) break; // the strongest first
+        for (const auto *e : entries) { // the strongest first
             if (stopped()) return;
             if (!holds(*e, bench)) continue;
             best = e->margin;
@@ -434,50 +417,67 @@ void Sizer::findClosest(SizeResult &out, Bench &bench) {
         out.closest->price = best->price;
     }
 }
-/// The cheapest, the knee (farthest from the line between the ends of the front, price and logarithm of the margin made
-/// 0 to 1, as the chart shows them), the strongest.
 void Sizer::choose(SizeResult &out) const {
-    if (out.front.empty()) return;
-    std::vector<std::size_t> chosen{0};
-    const auto &first = out.front.front(), &last = out.front.back();
-    double far = 0;
-    std::size_t knee = 0;
-    for (std::size_t k = 1; k + 1 < out.front.size(); ++k) {
-        const double x = (out.front[k].price - first.price) / (last.price - first.price),
-                     y = std::log(out.front[k].margin / first.margin) / std::log(last.margin / first.margin);
-        if (y - x > far) {
-            far = y - x;
-            knee = k;
-        }
-    }
-    if (knee) chosen.push_back(knee);
-    if (out.front.size() > 1) chosen.push_back(out.front.size() - 1);
-    for (const auto k : chosen) {
+    for (const auto k : chosenOf(frontBy(out, SizeFigure::Margin))) {
         auto p = propose(m_space, out.front[k].candidate);
         static_cast<Sized &>(p) = out.front[k];
         out.proposals.push_back(std::move(p));
     }
 }
+/// Each stretch of what is open on a thread with a bench of its own; progress from one share of the whole to another.
+template <class F> void Sizer::overOpen(double from, double to, F &&f) {
+    constexpr std::size_t stretch = 512;
+    const std::size_t n = (m_open.size() + stretch - 1) / stretch;
+    std::vector<Bench> benches(m_threads, Bench{m_space.base, {}, {}, SIZE_MAX, UINT32_MAX});
+    std::atomic<std::size_t> done{0};
+    spread(n, [&](std::size_t k, unsigned thread) {
+        for (std::size_t e = k * stretch; e < std::min(m_open.size(), (k + 1) * stretch) && !stopped(); ++e)
+            f(m_open[e], benches[thread], thread);
+        told(from + (to - from) * double(++done) / double(n));
+    });
+}
+/// Leaves in the list what holds.
 void Sizer::countKept(SizeResult &out) {
     // by pairs: a thread puts belt and screw together once for all motors behind them
     std::sort(m_open.begin(), m_open.end(), [&](const Entry &a, const Entry &b) {
         const auto fa = m_space.trains[a.train].fit, fb = m_space.trains[b.train].fit;
         return fa != fb ? fa < fb : a.pair != b.pair ? a.pair < b.pair : a.train < b.train;
     });
-    constexpr std::size_t stretch = 512;
-    const std::size_t n = (m_open.size() + stretch - 1) / stretch;
-    std::vector<Bench> benches(m_threads, Bench{m_space.base, {}, SIZE_MAX, UINT32_MAX});
-    std::atomic<std::uint64_t> kept{0};
-    std::atomic<std::size_t> done{0};
-    spread(n, [&](std::size_t k, unsigned thread) {
-        std::uint64_t here = 0;
-        for (std::size_t e = k * stretch; e < std::min(m_open.size(), (k + 1) * stretch); ++e)
-            if (holds(m_open[e], benches[thread])) here += m_open[e].count;
-        kept += here;
-        told(0.5 + 0.5 * double(++done) / double(n));
+    overOpen(0.5, 0.75, [&](Entry &e, Bench &bench, unsigned) {
+        if (!holds(e, bench)) e.count = 0;
     });
-    out.kept = kept;
+    std::erase_if(m_open, [](const Entry &e) { return e.count == 0; });
+    for (const auto &e : m_open)
+        out.kept += e.count;
     out.keptCounted = true;
+}
+/// Of all that holds the fronts by the other figures.
+void Sizer::findOtherFronts(SizeResult &out) {
+    const auto first = [&](const Figured &a, const Figured &b) { return rankOf(a.candidate) < rankOf(b.candidate); };
+    for (std::size_t f = 1; f < figureCount; ++f) {
+        auto &cloud = out.by[f].cloud;
+        cloud.dearest = out.cloud.dearest;
+        cloud.least = figureSpec(SizeFigure(f)).least;
+        cloud.most = figureSpec(SizeFigure(f)).most;
+    }
+    std::vector<std::array<FigureFront, figureCount>> fronts(m_threads, out.by);
+    overOpen(0.75, 1, [&](const Entry &e, Bench &bench, unsigned thread) {
+        (void)holds(e, bench); // it does: its figures are worked out with it
+        Figured design{sized(e), notKnown};
+        for (std::size_t f = 1; f < figureCount; ++f) {
+            design.value = figureOf(SizeFigure(f), bench.model, bench.evaluation.state, design.margin, bench.other);
+            if (!(design.value == design.value)) continue;
+            auto &by = fronts[thread][f];
+            by.add(design, figureSpec(SizeFigure(f)).more, first);
+            by.cloud.count(by.cloud.row(design.value), design.price, e.count, true);
+        }
+    });
+    for (const auto &part : fronts)
+        for (std::size_t f = 1; f < figureCount; ++f) {
+            for (const auto &d : part[f].designs)
+                out.by[f].add(d, figureSpec(SizeFigure(f)).more, first);
+            out.by[f].cloud.merge(part[f].cloud);
+        }
 }
 
 std::optional<std::vector<TrainFront>> Sizer::runFronts() {
@@ -491,7 +491,7 @@ std::optional<std::vector<TrainFront>> Sizer::runFronts() {
         byClass[m_space.trains[e.train].sameTorque].push_back(e);
     m_open = {};
     std::vector<TrainFront> fronts(m_classes.size());
-    std::vector<Bench> benches(m_threads, Bench{m_space.base, {}, SIZE_MAX, UINT32_MAX});
+    std::vector<Bench> benches(m_threads, Bench{m_space.base, {}, {}, SIZE_MAX, UINT32_MAX});
     std::atomic<std::size_t> done{0};
     spread(byClass.size(), [&](std::size_t k, unsigned thread) {
         auto &entries = byClass[k];
@@ -527,17 +527,27 @@ std::optional<SizeResult> Sizer::run() {
     for (const auto n : m_broken)
         out.tried += n;
     out.cloud = std::move(m_cloud);
-    Bench bench{m_space.base, {}, SIZE_MAX, UINT32_MAX};
+    Bench bench{m_space.base, {}, {}, SIZE_MAX, UINT32_MAX};
     findFront(out, bench);
     choose(out);
     if (m_watch && m_watch->early && !stopped()) m_watch->early(out);
     tellLimits(out, bench);
     if (out.front.empty()) findClosest(out, bench);
     countKept(out);
+    if (m_watch && m_watch->early && !stopped()) m_watch->early(out);
+    findOtherFronts(out);
     if (stopped()) return {};
     return out;
 }
 } // namespace
+
+std::vector<Figured> frontBy(const SizeResult &r, SizeFigure f) {
+    if (f != SizeFigure::Margin) return r.by[std::size_t(f)].designs;
+    std::vector<Figured> out;
+    for (const auto &d : r.front)
+        out.push_back({d, d.margin});
+    return out;
+}
 
 std::optional<SizeResult> sizeAxis(const SizeSpace &space, const SizeLimits &limits, const Catalogue &catalogue,
                                    SizeWatch *watch, unsigned threads) {
@@ -635,26 +645,8 @@ Proposal propose(const SizeSpace &space, const Candidate &c) {
     p.fullStep = s.fullStep;
     p.lostMotion = s.lostMotion;
     p.stays = model->hasBrake || s.locksDependably ? 1 : s.backward <= 0 ? -1 : 0;
-    // as fast as the torque rows keep their must: more speed never gives more torque
-    const auto rails = torqueRails(model->stepper().closedLoop);
-    Evaluation e;
-    AxisModel faster = *model;
-    const auto keeps = [&](double speed) {
-        faster.rapid.v = speed;
-        evaluateTorque(faster, e);
-        const auto *f = worstTorque(e);
-        return f && f->margin >= rails.must;
-    };
-    double low = 0, high = model->rapid.v;
-    if (model->rapid.known() && keeps(high)) {
-        for (low = high; high < 100 * model->rapid.v && keeps(high); high *= 1.5)
-            low = high;
-    }
-    for (int k = 0; k < 24 && high > low; ++k) {
-        const double mid = (low + high) / 2;
-        (keeps(mid) ? low : high) = mid;
-    }
-    p.reaches = low > 0 ? low : notKnown;
+    Evaluation scratch;
+    p.reaches = rapidReach(*model, scratch);
     const auto &t = space.trains[c.train];
     const auto &r = space.reductions[t.fit][c.reduction];
     const auto &screw = space.screws[c.screw];

@@ -63,6 +63,15 @@ Json sizeJson(const SizeSpace &space, const SizeResult &r, std::size_t top) {
     if (r.closest) out["closest"] = proposalJson(space, *r.closest);
     for (const auto &f : r.front)
         out["front"].push_back({{"price", f.price}, {"margin", f.margin}, {"parts", partsJson(space, f.candidate)}});
+    for (std::size_t k = 1; k < figureCount; ++k) {
+        const auto &spec = figureSpec(SizeFigure(k));
+        auto &list = out["by"][std::string(spec.key)] = Json{{"unit", spec.unit}, {"front", Json::array()}};
+        for (const auto &f : frontBy(r, SizeFigure(k)))
+            list["front"].push_back({{"price", f.price},
+                                     {"value", f.value / unitInSi(spec.unit, spec.dimension).value_or(1)},
+                                     {"margin", f.margin},
+                                     {"parts", partsJson(space, f.candidate)}});
+    }
     return out;
 }
 

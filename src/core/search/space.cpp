@@ -71,6 +71,7 @@ private:
     static std::string teethPair(const CataloguePulley &small, const CataloguePulley &large) {
         return std::to_string(int(small.teeth)) + ":" + std::to_string(int(large.teeth));
     }
+    void keep(std::vector<ReductionChoice> &out, ReductionChoice r, Json stages);
     void addBelts(std::vector<ReductionChoice> &out, double faceMm, double shaftMm);
     void addTwoBelts(std::vector<ReductionChoice> &out, double faceMm, double shaftMm);
     void addBrake(ScrewChoice &c);
@@ -165,19 +166,21 @@ std::vector<ReductionChoice> Builder::reductionsFor(double faceMm, double shaftM
         r.price = cost(c);
         r.leadDays = c.leadDays;
         r.drivenBoreMost = r.drivenBoreWorst = c.boreMost;
-        r.patches = {{d + "stages",
-                      {{"1",
-                        {{"kind", "coupling"},
-                         {"stiffness_Nm_rad", filled(c.stiffness, " N m/rad")},
-                         {"inertia_kgm2", filled(c.inertia, " g cm2")},
-                         {"bore_in", bore}}}}},
-                     {d + "stage_order", {"1"}}};
-        out.push_back(std::move(r));
+        keep(out, std::move(r),
+             {{"1",
+               {{"kind", "coupling"},
+                {"stiffness_Nm_rad", filled(c.stiffness, " N m/rad")},
+                {"inertia_kgm2", filled(c.inertia, " g cm2")},
+                {"bore_in", bore}}}});
     }
     if (m_stages == SpaceStages::One) addBelts(out, faceMm, shaftMm);
-    for (auto &r : out)
-        r.stages = m_tried.partWith(r.patches, &rereadStages, m_space.base).stages;
     return out;
+}
+/// Its stages read once; the entries are kept as text.
+void Builder::keep(std::vector<ReductionChoice> &out, ReductionChoice r, Json stages) {
+    r.entries = stages.dump();
+    r.stages = m_tried.partWith(reductionPatches(d, r), &rereadStages, m_space.base).stages;
+    out.push_back(std::move(r));
 }
 
 bool slotTakes(const ToothedBelt &slot, const BeltProfile &profile, const OpenBelt &belt) {
@@ -294,8 +297,7 @@ void Builder::addBelts(std::vector<ReductionChoice> &out, double faceMm, double 
                 r.driverTurned = small->boreMost < shaftMm;
                 r.drivenBoreMost = large->boreMost;
                 r.drivenBoreWorst = boreAtWorst(*profile, *large);
-                r.patches = {{d + "stages", {{"1", std::move(sold->stage)}}}, {d + "stage_order", {"1"}}};
-                out.push_back(std::move(r));
+                keep(out, std::move(r), {{"1", std::move(sold->stage)}});
             }
     }
 }
@@ -359,9 +361,7 @@ void Builder::addTwoBelts(std::vector<ReductionChoice> &out, double faceMm, doub
                     r.drivenBoreWorst = boreAtWorst(*beltProfile(name2), *b.large);
                     auto one = a.sold.stage, two = b.sold.stage;
                     one["driven"]["bore"] = two["driver"]["bore"] = numberText(bearing->bore, 5) + " H7";
-                    r.patches = {{d + "stages", {{"1", std::move(one)}, {"2", std::move(two)}}},
-                                 {d + "stage_order", {"1", "2"}}};
-                    out.push_back(std::move(r));
+                    keep(out, std::move(r), {{"1", std::move(one)}, {"2", std::move(two)}});
                 }
 }
 
@@ -531,6 +531,14 @@ std::vector<ScrewChoice> screwChoices(const Json &project, const std::string &ax
     return Builder(project, axis, design, catalogue, none).screws();
 }
 
+std::vector<Patch> reductionPatches(const std::string &d, const ReductionChoice &c) {
+    auto stages = Json::parse(c.entries);
+    Json order = Json::array();
+    for (const auto &[id, stage] : stages.items())
+        order.push_back(id);
+    return {{d + "stages", std::move(stages)}, {d + "stage_order", std::move(order)}};
+}
+
 void putTrain(AxisModel &m, const TrainChoice &c) {
     m.motor = c.model;
     m.drive = c.settings;
@@ -584,7 +592,8 @@ std::vector<Patch> patchesOf(const SizeSpace &space, const Candidate &c) {
     const auto &t = space.trains[c.train];
     auto out = trainPatches(space.designPointer, space.supply, *t.motor, *t.drive, *t.supply, t.peak);
     const auto &reduction = reductionOfCandidate(space, c);
-    out.insert(out.end(), reduction.patches.begin(), reduction.patches.end());
+    for (auto &p : reductionPatches(space.designPointer, reduction))
+        out.push_back(std::move(p));
     out.insert(out.end(), screw.patches.begin(), screw.patches.end());
     if (screw.end.known())
         out.push_back(boredFor(space.designPointer + "stages/" + reduction.stages.back().id + "/", reduction.belts > 0,

@@ -35,7 +35,7 @@ struct TrainChoice : Choice {
     std::size_t fit = 0;        ///< index of the face and shaft that reductions are made for
 };
 struct ReductionChoice : Choice {
-    std::vector<Patch> patches;
+    std::string entries; ///< of its stages, as JSON text: thousands of them stand side by side
     std::vector<PlacedStage> stages;
     int belts = 0;                                  ///< 0: direct, by a coupling
     const CatalogueCoupling *coupling = nullptr;    ///< of a direct one
@@ -89,6 +89,8 @@ struct Candidate {
 /// stage follows the screw: screw after reduction.
 void putTrain(AxisModel &m, const TrainChoice &c);
 void putReduction(AxisModel &m, const ReductionChoice &c);
+/// The entries of a reduction for the design at this pointer.
+[[nodiscard]] std::vector<Patch> reductionPatches(const std::string &designPointer, const ReductionChoice &c);
 /// The last stage bored for the end of the screw, when that is known.
 void boreForScrew(AxisModel &m);
 void putScrew(AxisModel &m, const ScrewChoice &c);

@@ -122,6 +122,96 @@ private slots:
         }
         QVERIFY2(fronts >= 1 && limited >= 5, qPrintable(QStringLiteral("%1 %2").arg(fronts).arg(limited)));
     }
+    // The fronts by the other figures, by their definition over every design that holds: the figure of each found
+    // apart, the reach of rapid and acceleration by halving over the whole proof.
+    void otherFrontsAsTryingEverything() {
+        int compared = 0;
+        for (unsigned seed = 0; seed < 24; ++seed) {
+            const auto shop = test::smallCatalogue(seed);
+            const char *machine = machines[seed % 4];
+            const auto axis = axisOf(patched(Json::object(), setUpMachine(machine)), seed / 4);
+            const auto job = freshJob(machine, axis, seed);
+            const auto limits = limitsBySeed(seed);
+            const auto space = sizeSpace(job, axis, "A", shop);
+            const auto r = sizeAxis(space, limits, shop, nullptr, 1 + seed % 3);
+            const auto again = sizeAxis(space, limits, shop, nullptr, 1 + (seed + 1) % 3);
+            if (r->front.empty()) continue;
+            std::array<std::vector<std::pair<double, double>>, figureCount> all; // price, value
+            for (const auto &t : tryEverything(space, shop, limits)) {
+                if (!t.holds || !t.breaks.empty()) continue;
+                AxisModel m = space.base;
+                compose(m, space, t.c);
+                const auto e = evaluate(m);
+                const auto most = [&](Known AxisModel::*member) {
+                    auto moved = m;
+                    auto &value = moved.*member;
+                    const double asked = value.v;
+                    const auto keeps = [&](double v) {
+                        value.v = v;
+                        return holdsByDesign(moved, evaluate(moved));
+                    };
+                    double low = asked, high = 100 * asked;
+                    if (keeps(high)) return high;
+                    for (double v = asked; v < high; v *= 1.1) // the first place where it breaks
+                        if (keeps(v))
+                            low = v;
+                        else
+                            high = v;
+                    for (int k = 0; k < 40; ++k)
+                        (keeps((low + high) / 2) ? low : high) = (low + high) / 2;
+                    return low;
+                };
+                const auto put = [&](SizeFigure f, double v) {
+                    if (v == v) all[std::size_t(f)].emplace_back(t.price, v);
+                };
+                if (m.rapid.known()) put(SizeFigure::Rapid, most(&AxisModel::rapid));
+                put(SizeFigure::Step, e.state.fullStep);
+                put(SizeFigure::Acceleration, most(&AxisModel::acceleration));
+                put(SizeFigure::LostMotion, e.state.lostMotion);
+                put(SizeFigure::MotorLength, m.stepper().body.v);
+            }
+            for (std::size_t f = 1; f < figureCount; ++f) {
+                const bool more = figureSpec(SizeFigure(f)).more;
+                const auto front = frontBy(*r, SizeFigure(f));
+                QCOMPARE(front.empty(), all[f].empty());
+                // as many dots as designs that hold; the same whatever the threads
+                std::uint64_t dots = 0;
+                for (const auto n : r->by[f].cloud.inside)
+                    dots += n;
+                QCOMPARE(dots, std::uint64_t(all[f].size()));
+                QVERIFY(r->by[f].cloud.inside == again->by[f].cloud.inside);
+                const auto other = frontBy(*again, SizeFigure(f));
+                QCOMPARE(other.size(), front.size());
+                for (std::size_t k = 0; k < front.size(); ++k)
+                    QVERIFY(other[k].candidate == front[k].candidate && other[k].value == front[k].value);
+                constexpr double digits = 6e-3; // three digits, and what halving leaves
+                const auto better = [&](double a, double b) {
+                    return more ? a > b * (1 + digits) : a < b * (1 - digits);
+                };
+                for (std::size_t k = 0; k < front.size(); ++k) {
+                    if (k) QVERIFY(front[k].price > front[k - 1].price && front[k].value != front[k - 1].value);
+                    for (const auto &[price, value] : all[f])
+                        QVERIFY2(price > front[k].price || !better(value, front[k].value),
+                                 qPrintable(QStringLiteral("seed %1 figure %2: %3 at %4 beats %5 at %6")
+                                                .arg(seed)
+                                                .arg(f)
+                                                .arg(value)
+                                                .arg(price)
+                                                .arg(front[k].value)
+                                                .arg(front[k].price)));
+                    compared += 1;
+                }
+                for (const auto &[price, value] : all[f]) { // and each is covered by one of the front
+                    const bool covered =
+                        std::any_of(front.begin(), front.end(), [&, p = price, v = value](const Figured &d) {
+                            return d.price <= p && !better(v, d.value);
+                        });
+                    QVERIFY(covered);
+                }
+            }
+        }
+        QVERIFY2(compared > 20, qPrintable(QString::number(compared)));
+    }
     // A dear, weak-looking motor whose rotor is the lightest wins where speeding up decides: no rule of thumb by
     // holding torque would have kept it.
     void thePlantedWinnerIsFound() {

@@ -8,7 +8,7 @@
 
 namespace lw {
 using namespace Qt::StringLiterals;
-using Cloud = SizeResult::Cloud;
+using Cloud = SizeCloud;
 
 SizeChart::SizeChart(QWidget *parent) : QWidget(parent) {
     setObjectName(u"sizeChart"_s);
@@ -38,9 +38,7 @@ double SizeChart::xOf(double price) const {
     return plot().left() + price / (m_result ? m_result->cloud.dearest : 1) * plot().width();
 }
 double SizeChart::yOf(double margin) const {
-    const double t =
-        std::log(std::clamp(margin, Cloud::least, Cloud::most) / Cloud::least) / std::log(Cloud::most / Cloud::least);
-    return plot().bottom() - t * plot().height();
+    return plot().bottom() - m_result->cloud.shareOf(margin) * plot().height();
 }
 
 void SizeChart::paintEvent(QPaintEvent *) {
