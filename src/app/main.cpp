@@ -93,7 +93,7 @@ int main(int argc, char **argv) {
                 QApplication::processEvents(QEventLoop::AllEvents, 50);
             if (auto *drive = qobject_cast<lw::DrivePage *>(window.page(lw::StationId::Drive));
                 drive && drive->isVisible() && drive->shown() == lw::DrivePage::View::Sizing)
-                for (const QDeadlineTimer whole(60000); drive->sizing()->sizing().running() && !whole.hasExpired();)
+                for (const QDeadlineTimer whole(60000); drive->sizing()->busy() && !whole.hasExpired();)
                     QApplication::processEvents(QEventLoop::AllEvents, 50);
             window.mendNow();
             for (int k = 0; k < 3; ++k)

@@ -52,6 +52,23 @@ void Sizing::ask(const nlohmann::json &project, const std::string &axis) {
     });
 }
 
+void Telling::ask(const std::shared_ptr<const SizeSpace> &space, const std::vector<Figured> &designs) {
+    std::string about = std::to_string(reinterpret_cast<std::uintptr_t>(space.get()));
+    for (const auto &d : designs)
+        about += "|" + rowName(*space, d.candidate);
+    if (about != m_about) m_answer.clear();
+    m_about = about;
+    start(about, [this, space, designs](SizeWatch &watch, std::uint64_t question) {
+        std::vector<Proposal> told;
+        for (const auto &d : designs) {
+            if (watch.stop) return;
+            told.push_back(propose(*space, d.candidate));
+            static_cast<Sized &>(told.back()) = d;
+        }
+        deliver(question, true, [this, told] { m_answer = told; });
+    });
+}
+
 void MachineSizing::ask(const nlohmann::json &project) {
     std::string about;
     for (const auto &axis : axisOrder(project))

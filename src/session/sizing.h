@@ -15,8 +15,8 @@ struct SizingAnswer {
     double seconds = 0, firstSeconds = 0; ///< until all of it stood, until the whole catalogue had proposals
 };
 
-/// Answers up to three times: after a first look at few rows, when front and proposals of all stand, and when
-/// everything does.
+/// Answers up to four times: after a first look at few rows, when front and proposals of all stand, when all that
+/// holds is counted, and when the fronts by other figures stand too.
 class Sizing : public BackgroundSearch {
     Q_OBJECT
 public:
@@ -27,6 +27,20 @@ public:
 
 private:
     SizingAnswer m_answer;
+};
+
+/// Tells designs of a front in full, with their drawing and chance: what the search itself does for three of them only.
+class Telling : public BackgroundSearch {
+    Q_OBJECT
+public:
+    using BackgroundSearch::BackgroundSearch;
+    void ask(const std::shared_ptr<const SizeSpace> &space, const std::vector<Figured> &designs);
+    /// Of the designs asked last; empty until they stand.
+    [[nodiscard]] const std::vector<Proposal> &answer() const { return m_answer; }
+
+private:
+    std::vector<Proposal> m_answer;
+    std::string m_about;
 };
 
 class MachineSizing : public BackgroundSearch {

@@ -134,7 +134,8 @@ private slots:
         m_session->apply({setUpMachine("bench_mill"), u"machine"_s});
         looking.ask(m_session->project(), "X");
         QTRY_VERIFY_WITH_TIMEOUT(!looking.running(), 120000);
-        QCOMPARE(seen.size(), std::size_t(3)); // few rows; front and proposals of all; everything
+        QCOMPARE(seen.size(), std::size_t(4)); // first look, front, all counted, other figures // few rows; front and
+                                               // proposals of all; everything
         QVERIFY(seen[0].firstLook && !seen[1].firstLook && !seen[2].firstLook);
         QVERIFY(seen[0].result->tried * 100 < seen[2].result->tried);
         // what it proposes does hold, and the whole is never worse
@@ -257,6 +258,67 @@ private slots:
         m_session->apply({{{"/axes/Z/designs/A/supply", "Y-A"}}, u"supply"_s});
         QCOMPARE(m_session->wiring().supplies.size(), before - 1);
         QVERIFY(view->cablesCsv().contains("motor X"));
+    }
+    // Another figure beside the price, by key; the front walked, a range kept with the mouse, what is picked taken.
+    void anotherFigureARangeAndADesignOfTheFront() {
+        useCatalogue(firstLook(shippedCatalogue()));
+        fresh("bench_mill", "Y");
+        auto *view = m_window->findChild<SizingView *>(u"sizingView"_s);
+        auto *by = m_window->findChild<QPushButton *>(u"chartBy"_s);
+        auto *chart = m_window->findChild<SizeChart *>(u"sizeChart"_s);
+        const auto whole = [&] { return !view->sizing().running(); };
+        QTRY_VERIFY_WITH_TIMEOUT(whole(), 60000);
+        QVERIFY(by->text().contains(u"Worst margin"_s));
+        // the front by margin, walked: the figures are told, the cards are not what Enter takes
+        const auto byMargin = view->front();
+        QVERIFY(byMargin.size() > 3);
+        QTest::keyClick(drive(), Qt::Key_Up);
+        QTest::keyClick(drive(), Qt::Key_Up);
+        QCOMPARE(view->picked(), 1);
+        QTest::keyClick(drive(), Qt::Key_Y);
+        QCOMPARE(view->figure(), SizeFigure::Rapid);
+        QCOMPARE(view->picked(), -1);
+        QVERIFY(by->text().contains(u"Fastest rapid"_s));
+        const auto byRapid = view->front();
+        QVERIFY(byRapid.size() > 2);
+        QVERIFY(headline().contains(u"fastest rapid"_s));
+        const auto *card = m_window->findChild<ProposalCard *>(u"proposal0"_s);
+        const QString cheapest = text(numberText(byRapid.front().price, 4)) + u" "_s;
+        QTRY_VERIFY(card->isVisible() && card->says().contains(cheapest));
+        // a range with the mouse: from the second of the front to the right end
+        const double all = result().by[std::size_t(SizeFigure::Rapid)].cloud.dearest;
+        const double left = 62, wide = chart->width() - 62 - 12;
+        const int from = int(left + (byRapid[0].price + byRapid[1].price) / 2 / all * wide);
+        QTest::mousePress(chart, Qt::LeftButton, {}, QPoint(from, 12));
+        QTest::mouseMove(chart, QPoint(chart->width() - 14, chart->height() - 30));
+        QTest::mouseRelease(chart, Qt::LeftButton, {}, QPoint(chart->width() - 14, chart->height() - 30));
+        QCOMPARE(view->front().size(), byRapid.size() - 1);
+        QVERIFY(by->text().contains(u"Backspace"_s));
+        QTRY_VERIFY(card->says().contains(text(numberText(byRapid[1].price, 4)) + u" "_s));
+        // an empty corner keeps what was kept and says why
+        QTest::mousePress(chart, Qt::LeftButton, {}, QPoint(int(left) + 2, 12));
+        QTest::mouseMove(chart, QPoint(int(left) + 12, 24));
+        QTest::mouseRelease(chart, Qt::LeftButton, {}, QPoint(int(left) + 12, 24));
+        QCOMPARE(view->front().size(), byRapid.size() - 1);
+        // the last of it picked and taken: the job reaches what was promised, one step
+        for (std::size_t k = 0; k < byRapid.size(); ++k)
+            QTest::keyClick(drive(), Qt::Key_Up);
+        QCOMPARE(view->picked(), int(byRapid.size()) - 2);
+        const int steps = m_session->undoStack()->count();
+        QTest::keyClick(drive(), Qt::Key_Return);
+        QCOMPARE(m_session->undoStack()->count(), steps + 1);
+        auto m = m_session->proved("Y").model;
+        Evaluation e;
+        QVERIFY(std::fabs(rapidReach(m, e) / byRapid.back().value - 1) < 6e-3);
+        m_session->undoStack()->undo();
+        for (int k = 0; k < 4 && !view->isVisible(); ++k) // taking it went on to the chain
+            QTest::keyClick(drive(), Qt::Key_V);
+        QTRY_VERIFY_WITH_TIMEOUT(whole() && !view->front().empty(), 60000);
+        QTest::keyClick(drive(), Qt::Key_Backspace);
+        QCOMPARE(view->front().size(), byRapid.size());
+        // asked slower, less is reached by nobody: the front follows the entry
+        m_session->typeInto(u"/axes/Y/limits/budget"_s, QString::number(int(byRapid[1].price)));
+        QTRY_VERIFY_WITH_TIMEOUT(whole() && view->front().size() == 2, 60000);
     }
     void thePriceLineIsPulledInTheChart() {
         fresh("bench_mill", "Y");

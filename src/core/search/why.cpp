@@ -8,14 +8,8 @@
 namespace lw {
 
 namespace {
-std::string lowered(std::string_view text) {
-    std::string out;
-    for (const char c : text)
-        out += lowerCase(c);
-    return out;
-}
 std::vector<std::string> wordsOf(const std::string &text) {
-    std::istringstream in(lowered(text));
+    std::istringstream in(lowerCase(text));
     std::vector<std::string> out;
     for (std::string w; in >> w;)
         out.push_back(w);
@@ -201,12 +195,12 @@ WhyNot whyNot(const SizeSpace &space, const SizeLimits &limits, const Catalogue 
         .answer(pick(
             space,
             [&](const TrainChoice &t) {
-                return hasAll(lowered(t.motor->name), words["motor"]) &&
-                       hasAll(lowered(t.drive->name), words["drive"]) &&
-                       hasAll(lowered(t.supply->name), words["supply"]);
+                return hasAll(lowerCase(t.motor->name), words["motor"]) &&
+                       hasAll(lowerCase(t.drive->name), words["drive"]) &&
+                       hasAll(lowerCase(t.supply->name), words["supply"]);
             },
-            [&](const ReductionChoice &r) { return hasAll(lowered(r.name), words["reduction"]); },
-            [&](const ScrewChoice &s) { return hasAll(lowered(s.name), words["screw"]); }));
+            [&](const ReductionChoice &r) { return hasAll(lowerCase(r.name), words["reduction"]); },
+            [&](const ScrewChoice &s) { return hasAll(lowerCase(s.name), words["screw"]); }));
 }
 
 WhyNot whyNot(const SizeSpace &space, const SizeLimits &limits, const Catalogue &catalogue, const std::string &text) {
@@ -214,7 +208,7 @@ WhyNot whyNot(const SizeSpace &space, const SizeLimits &limits, const Catalogue 
     std::vector<std::string> screw, reduction, train;
     for (const auto &w : wordsOf(text)) {
         const auto known = [&](const auto &rows) {
-            return std::any_of(rows.begin(), rows.end(), [&](const auto &r) { return has(lowered(r.name), w); });
+            return std::any_of(rows.begin(), rows.end(), [&](const auto &r) { return has(lowerCase(r.name), w); });
         };
         if (known(space.screws))
             screw.push_back(w);
@@ -235,9 +229,9 @@ WhyNot whyNot(const SizeSpace &space, const SizeLimits &limits, const Catalogue 
     }
     return Asker(space, limits, catalogue)
         .answer(pick(
-            space, [&](const TrainChoice &t) { return hasAll(lowered(t.name), train); },
-            [&](const ReductionChoice &r) { return hasAll(lowered(r.name), reduction); },
-            [&](const ScrewChoice &s) { return hasAll(lowered(s.name), screw); }));
+            space, [&](const TrainChoice &t) { return hasAll(lowerCase(t.name), train); },
+            [&](const ReductionChoice &r) { return hasAll(lowerCase(r.name), reduction); },
+            [&](const ScrewChoice &s) { return hasAll(lowerCase(s.name), screw); }));
 }
 
 } // namespace lw

@@ -280,6 +280,10 @@ void DrivePage::goTo(const QString &place) {
         m_ratio->settle();
     } else if (place == u"wiring") {
         show(View::Wiring);
+    } else if (const auto figure = figureFromKey(place.sliced(place.indexOf(u'/') + 1).toStdString());
+               figure && place.startsWith(u"sizing"_s)) { // "sizing/rapid"
+        show(View::Sizing);
+        m_sizing->compareBy(*figure);
     } else
         pick(place.toInt());
 }

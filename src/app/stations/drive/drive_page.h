@@ -73,7 +73,8 @@ public:
     [[nodiscard]] WiringView *wiring() const { return m_wiring; }
     [[nodiscard]] QString hint() const override {
         if (shown() == View::Sizing)
-            return QStringLiteral("Enter takes the design   arrows other proposal   ? why not   M all axes   V chain");
+            return QStringLiteral(
+                "Enter takes it   ← → proposals   ↑ ↓ front   Y other figure   ? why not   M all axes   V chain");
         if (shown() == View::Charts)
             return QStringLiteral("← → what holds   Shift all   ↑ ↓ ratio or lead   Enter takes it   drag the point   "
                                   "V wiring");

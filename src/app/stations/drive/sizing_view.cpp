@@ -7,7 +7,10 @@
 #include "proof/words/narrate.h"
 #include "search/draws.h"
 #include "search/why.h"
+#include "units/shown_units.h"
 #include <QProgressBar>
+#include <algorithm>
+#include <utility>
 
 namespace lw {
 using namespace Qt::StringLiterals;
@@ -29,11 +32,12 @@ protected:
         e->accept();
     }
 };
+QString nameOf(SizeFigure f) { return text(figureSpec(f).name).toLower(); }
 } // namespace
 
 SizingView::SizingView(Session *session,
                        std::function<FieldWidget *(const QString &, const QString &, QWidget *)> field, QWidget *parent)
-    : QWidget(parent), m_session(session), m_sizing(new Sizing(this)) {
+    : QWidget(parent), m_session(session), m_sizing(new Sizing(this)), m_telling(new Telling(this)) {
     setObjectName(u"sizingView"_s);
     auto *h = new QHBoxLayout(this);
     h->setContentsMargins(0, 0, 0, 0);
@@ -43,6 +47,14 @@ SizingView::SizingView(Session *session,
     m_demand = makeLabel({}, 13, Ink::Label, false, true, this);
     m_demand->setObjectName(u"demandWords"_s);
     left->addWidget(m_demand);
+    m_by = makeLink({}, this);
+    m_by->setObjectName(u"chartBy"_s);
+    m_by->setToolTip(
+        u"Which figure stands beside the price: worst margin, fastest rapid, full step, most acceleration, "
+        "lost motion, motor's length."_s);
+    connect(m_by, &QPushButton::clicked, this,
+            [this] { compareBy(SizeFigure((int(m_figure) + 1) % int(figureCount))); });
+    left->addWidget(m_by, 0, Qt::AlignLeft);
     m_chart = new SizeChart(this);
     left->addWidget(m_chart, 3);
     m_progress = new QProgressBar(this);
@@ -144,12 +156,11 @@ SizingView::SizingView(Session *session,
         m_session->typeInto(u"/axes/%1/limits/budget"_s.arg(text(m_axis)),
                             price == price ? text(numberText(price, 6)) : QString());
     });
-    connect(m_chart, &SizeChart::frontPicked, this, [this](int index) {
-        const auto *r = result();
-        if (!r) return;
-        const auto &f = r->front[std::size_t(index)];
-        emit said(text(rowName(*m_sizing->answer().space, f.candidate)) +
-                  u": %1, %2"_s.arg(text(timesText(f.margin)), text(numberText(f.price, 4))));
+    connect(m_chart, &SizeChart::frontPicked, this, &SizingView::pick);
+    connect(m_chart, &SizeChart::rangeDragged, this, [this](const SizeRange &range) { keep(range); });
+    connect(m_telling, &Telling::answered, this, [this] {
+        show();
+        emit changed();
     });
     connect(m_sizing, &Sizing::progressed, this, [this](double share) { m_progress->setValue(int(share * 1000)); });
     connect(m_sizing, &Sizing::answered, this, [this] {
@@ -171,13 +182,16 @@ const Proposal *SizingView::proposal(int index) const {
     const auto *r = result();
     if (!r) return nullptr;
     if (r->proposals.empty()) return index == 0 && r->closest ? &*r->closest : nullptr;
-    return index >= 0 && index < int(r->proposals.size()) ? &r->proposals[std::size_t(index)] : nullptr;
+    const auto &list = ownProposals() ? r->proposals : m_telling->answer();
+    return index >= 0 && index < int(list.size()) ? &list[std::size_t(index)] : nullptr;
 }
 
 void SizingView::refresh(const ProvedAxis &proved) {
     if (m_axis != proved.model.id) {
         m_axis = proved.model.id;
         m_chosen = 0;
+        m_picked = -1;
+        m_range.reset();
         m_why->clear();
         m_whyLine->clear();
     }
@@ -216,11 +230,19 @@ void SizingView::show() {
     m_must = rails.must;
     m_wanted = rails.wanted;
     const QString currency = text(unitLabel(textAt(m_session->project(), "/currency", "EUR")));
-    m_chart->refresh(r ? m_sizing->answer().result : nullptr, limits.budget, m_must, m_wanted, currency, m_chosen);
+    const auto designs = front();
+    if (m_picked >= int(designs.size())) m_picked = -1;
+    if (!ownProposals() && r && !m_sizing->answer().firstLook) {
+        std::vector<Figured> chosen;
+        for (const auto k : chosenOf(designs))
+            chosen.push_back(designs[k]);
+        m_telling->ask(m_sizing->answer().space, chosen);
+    }
+    showChart();
     m_progress->setVisible(m_sizing->running());
     const bool closest = r && r->proposals.empty() && r->closest;
     for (int k = 0; k < 3; ++k)
-        m_cards[std::size_t(k)]->refresh(proposal(k), k == m_chosen, currency, closest && k == 0);
+        m_cards[std::size_t(k)]->refresh(proposal(k), m_picked < 0 && k == m_chosen, currency, closest && k == 0);
     m_asked->setText(!r                  ? QString()
                      : r->limits.empty() ? u"No limit is set: every design counts."_s
                                          : u"%1 designs keep every limit and hold."_s.arg(
@@ -241,7 +263,7 @@ void SizingView::show() {
                    : u"nothing is gained"_s));
         row.gain->setToolTip(gains ? text(told->withoutName) : QString());
     }
-    const auto *p = proposal(m_chosen);
+    const auto *p = m_picked < 0 ? proposal(m_chosen) : nullptr;
     if (p && p->model && p->chance == p->chance) {
         QStringList words;
         words << u"%1 holds in %2 of 100 draws (± %3)."_s.arg(QChar(u'A' + m_chosen),
@@ -268,6 +290,94 @@ void SizingView::show() {
         m_sure->setText(QString());
 }
 
+std::vector<Figured> SizingView::front() const {
+    const auto *r = result();
+    if (!r) return {};
+    auto out = frontBy(*r, m_figure);
+    if (m_range) std::erase_if(out, [&](const Figured &d) { return !m_range->has(d); });
+    return out;
+}
+void SizingView::showChart() {
+    const auto *r = result();
+    const auto limits = limitsOf(m_session->project(), m_axis);
+    SizeChart::Shown c;
+    c.figure = m_figure;
+    c.range = m_range;
+    c.budget = limits.budget;
+    c.must = m_must;
+    c.wanted = m_wanted;
+    c.currency = text(unitLabel(textAt(m_session->project(), "/currency", "EUR")));
+    c.chosen = m_picked < 0 ? m_chosen : -1;
+    const auto &m = m_session->proved(m_axis).model;
+    switch (m_figure) {
+    case SizeFigure::Rapid: c.asked = m.rapid.v; break;
+    case SizeFigure::Acceleration: c.asked = m.acceleration.v; break;
+    case SizeFigure::Step: c.asked = m.stepTarget.v; break;
+    case SizeFigure::LostMotion: c.asked = m.lostTarget.v; break;
+    case SizeFigure::Margin:
+    case SizeFigure::MotorLength: break;
+    }
+    if (r) {
+        c.result = m_sizing->answer().result;
+        c.front = frontBy(*r, m_figure);
+        const auto kept = front();
+        if (m_picked >= 0) c.picked = kept[std::size_t(m_picked)];
+        if (ownProposals())
+            for (const auto &p : r->proposals)
+                c.marked.push_back({p, p.margin});
+        else
+            for (const auto k : chosenOf(kept))
+                c.marked.push_back(kept[k]);
+    }
+    const auto &spec = figureSpec(m_figure);
+    m_by->setText((m_figure == SizeFigure::Margin
+                       ? u"Worst margin of every design tried (log scale), over its price"_s
+                       : u"%1 of every design that holds, %2 (log scale), over its price"_s.arg(
+                             text(spec.name), text(unitLabel(shownUnit(spec.unit))))) +
+                  (m_range ? u"   ▸ Backspace: the whole again"_s : u"   ▸ Y: another figure"_s));
+    m_chart->refresh(std::move(c));
+}
+void SizingView::compareBy(SizeFigure f) {
+    m_figure = f;
+    m_range.reset();
+    m_picked = -1;
+    m_chosen = 0;
+    const auto *r = result();
+    if (r && !r->front.empty() && front().empty())
+        emit said(m_sizing->running() ? u"Still being looked through …"_s
+                                      : u"Not known of any design that holds: an input lacks (8)."_s);
+    show();
+    emit changed();
+}
+void SizingView::keep(const std::optional<SizeRange> &range) {
+    const auto before = std::exchange(m_range, range);
+    m_picked = -1;
+    m_chosen = 0;
+    if (range && front().empty()) {
+        m_range = before;
+        emit said(u"Nothing of the front lies there: what does is dearer than something as good."_s);
+    }
+    show();
+    emit changed();
+}
+void SizingView::pick(int index) {
+    const auto all = result() ? frontBy(*result(), m_figure) : std::vector<Figured>{};
+    if (index < 0 || index >= int(all.size())) return;
+    const auto &d = all[std::size_t(index)];
+    if (m_range && !m_range->has(d)) m_range.reset();
+    const auto kept = front();
+    m_picked =
+        int(std::find_if(kept.begin(), kept.end(), [&](const Figured &f) { return f.candidate == d.candidate; }) -
+            kept.begin());
+    const auto &spec = figureSpec(m_figure);
+    emit said(text(rowName(*m_sizing->answer().space, d.candidate)) +
+              u": %1, %2%3. Enter takes it."_s.arg(text(timesText(d.margin)), text(numberText(d.price, 4)),
+                                                   m_figure == SizeFigure::Margin
+                                                       ? QString()
+                                                       : u", "_s + text(withUnit(d.value, spec.dimension, spec.unit))));
+    show();
+}
+
 QString SizingView::headline() const {
     const auto *r = result();
     const QString currency = text(unitLabel(textAt(m_session->project(), "/currency", "EUR")));
@@ -276,6 +386,13 @@ QString SizingView::headline() const {
     if (r->proposals.empty())
         return r->closest ? u"Nothing holds within the limits; this comes closest"_s
                           : u"The limits leave nothing: give one up"_s;
+    if (!ownProposals()) {
+        const auto designs = front();
+        if (designs.empty()) return u"Looking at the designs by %1 …"_s.arg(nameOf(m_figure));
+        return u"%1 on the front by %2; the cheapest holds %3 for %4 %5"_s.arg(
+            designs.size() == 1 ? u"One design"_s : u"%1 designs"_s.arg(designs.size()), nameOf(m_figure),
+            text(timesText(designs.front().margin)), text(numberText(designs.front().price, 4)), currency);
+    }
     const auto &first = r->proposals.front();
     const QString ways = r->proposals.size() == 1   ? u"One way"_s
                          : r->proposals.size() == 2 ? u"Two ways"_s
@@ -301,23 +418,52 @@ QString SizingView::rightText() const {
 void SizingView::choose(int index) {
     if (!proposal(index)) return;
     m_chosen = index;
+    m_picked = -1;
     show();
 }
 void SizingView::take(int index) {
-    if (index >= 0) m_chosen = index;
-    const auto *p = proposal(m_chosen);
-    if (!p) return emit said(u"There is nothing to take yet."_s);
-    auto patches = p->patches;
-    const QString name = text(p->name);
-    patches.push_back(decisionEntry(m_axis, p->name, "", m_session->now())); // undone with it
+    if (index >= 0) {
+        m_chosen = index;
+        m_picked = -1;
+    }
+    std::vector<Patch> patches;
+    std::string design;
+    if (m_picked >= 0) {
+        const auto &space = *m_sizing->answer().space;
+        const auto c = front()[std::size_t(m_picked)].candidate;
+        patches = patchesOf(space, c);
+        design = shortName(space, c);
+    } else if (const auto *p = proposal(m_chosen)) {
+        patches = p->patches;
+        design = p->name;
+    } else
+        return emit said(u"There is nothing to take yet."_s);
+    const QString name = text(design);
+    patches.push_back(decisionEntry(m_axis, design, "", m_session->now())); // undone with it
     m_session->apply({std::move(patches), u"design: "_s + name});
     emit said(u"%1 taken: every entry is filled, as catalogue or assumed. Ctrl+Z takes it back."_s.arg(name));
     emit took();
 }
 bool SizingView::handleKey(QKeyEvent *e) {
-    const auto *r = result();
-    const int count = r ? std::max<int>(int(r->proposals.size()), r->closest ? 1 : 0) : 0;
+    int count = 0;
+    while (count < 3 && proposal(count))
+        ++count;
     switch (e->key()) {
+    case Qt::Key_Y: compareBy(SizeFigure((int(m_figure) + 1) % int(figureCount))); return true;
+    case Qt::Key_Backspace: keep({}); return true;
+    case Qt::Key_Up:
+    case Qt::Key_Down: { // along the front
+        const auto kept = front();
+        if (kept.empty()) return true;
+        const int by = e->key() == Qt::Key_Up ? 1 : -1;
+        const int to =
+            m_picked < 0 ? (by > 0 ? 0 : int(kept.size()) - 1) : std::clamp(m_picked + by, 0, int(kept.size()) - 1);
+        const auto all = frontBy(*result(), m_figure);
+        pick(int(std::find_if(all.begin(), all.end(),
+                              [&](const Figured &f) { return f.candidate == kept[std::size_t(to)].candidate; }) -
+                 all.begin()));
+        return true;
+    }
     case Qt::Key_Left:
     case Qt::Key_Right:
         if (count) choose((m_chosen + (e->key() == Qt::Key_Right ? 1 : count - 1)) % count);

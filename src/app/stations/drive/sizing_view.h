@@ -12,6 +12,7 @@
 class QLabel;
 class QLineEdit;
 class QProgressBar;
+class QPushButton;
 class QVBoxLayout;
 
 namespace lw {
@@ -34,7 +35,16 @@ public:
     /// Takes the proposal under work, or another.
     void take(int index = -1);
     [[nodiscard]] const Sizing &sizing() const { return *m_sizing; }
+    /// Something is looked for still.
+    [[nodiscard]] bool busy() const { return m_sizing->running() || m_telling->running(); }
     [[nodiscard]] int chosen() const { return m_chosen; }
+    /// Another figure beside the price.
+    void compareBy(SizeFigure f);
+    [[nodiscard]] SizeFigure figure() const { return m_figure; }
+    /// The front by the figure shown, inside the range that is kept.
+    [[nodiscard]] std::vector<Figured> front() const;
+    /// The one of it under work; -1: a proposal is.
+    [[nodiscard]] int picked() const { return m_picked; }
     [[nodiscard]] QString whyAnswer() const;
 
 signals:
@@ -51,7 +61,12 @@ private:
         QLabel *gain;
     };
     void show();
+    void showChart();
     void choose(int index);
+    void keep(const std::optional<SizeRange> &range);
+    void pick(int index);
+    /// The proposals of what is looked at: the search's own, or those of another front or a range of it.
+    [[nodiscard]] bool ownProposals() const { return m_figure == SizeFigure::Margin && !m_range; }
     void askWhy();
     void addHave();
     void showHave();
@@ -59,6 +74,7 @@ private:
     [[nodiscard]] const Proposal *proposal(int index) const;
     Session *m_session;
     Sizing *m_sizing;
+    Telling *m_telling;
     MachineDialog *m_machine;
     std::string m_axis;
     SizeChart *m_chart;
@@ -68,7 +84,10 @@ private:
     QLineEdit *m_whyLine, *m_haveLine;
     QVBoxLayout *m_have;
     QProgressBar *m_progress;
-    int m_chosen = 0;
+    int m_chosen = 0, m_picked = -1;
+    SizeFigure m_figure = SizeFigure::Margin;
+    std::optional<SizeRange> m_range;
+    QPushButton *m_by;
     double m_must = 1, m_wanted = 1;
 };
 
