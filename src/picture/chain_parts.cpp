@@ -16,7 +16,7 @@ std::string pulleyLine(const Pulley &p) {
 }
 std::string motorLine(const AxisModel &m) {
     if (!m.hasMotor()) return "not chosen";
-    return (m.stepper().face.known() ? size(m.stepper().face, "mm", Dimension::Length) + ", " : std::string()) +
+    return (m.motorBody().face.known() ? size(m.motorBody().face, "mm", Dimension::Length) + ", " : std::string()) +
            (m.stepper().holding.known() ? withUnit(m.stepper().holding.v, Dimension::Torque, "Nm", 3)
                                         : std::string("? N·m"));
 }

@@ -185,14 +185,14 @@ struct Scene {
         p.drawEllipse(part, 2, 2);
         paintBalloon(p, at, number, on(number));
     }
-    [[nodiscard]] double face() const { return m.stepper().face.known() ? m.stepper().face.v : 57e-3; }
-    [[nodiscard]] double body() const { return m.stepper().body.known() ? m.stepper().body.v : 76e-3; }
-    [[nodiscard]] double shaft() const { return boreOf(m.stepper().shaft, 8e-3); }
+    [[nodiscard]] double face() const { return m.motorBody().face.known() ? m.motorBody().face.v : 57e-3; }
+    [[nodiscard]] double body() const { return m.motorBody().body.known() ? m.motorBody().body.v : 76e-3; }
+    [[nodiscard]] double shaft() const { return boreOf(m.motorBody().shaft, 8e-3); }
     [[nodiscard]] const ToothedBelt::Work *work(std::size_t stage) const { return s.stageWork<ToothedBelt>(stage); }
     /// Belts that can be drawn, in order.
     [[nodiscard]] bool drawn(std::size_t stage) const { return layout.whole && m.stageAs<ToothedBelt>(stage); }
     void motorHoles(QPointF c, double k) {
-        const double hole = (m.stepper().boltSquare.known() ? m.stepper().boltSquare.v : face() * 0.83) * k / 2;
+        const double hole = (m.motorBody().boltSquare.known() ? m.motorBody().boltSquare.v : face() * 0.83) * k / 2;
         for (int a : {-1, 1})
             for (int b : {-1, 1}) {
                 p.setBrush(theme().sheet);
@@ -208,14 +208,14 @@ void paintMotorFace(Scene &c, QRectF e) {
     const double face = c.face(), k = std::min(e.height() * 0.7, e.width() * 0.6) / face, h = face * k / 2;
     c.out.endScale = k;
     const QPointF at(e.left() + e.width() * 0.42, e.center().y());
-    const bool known = c.m.stepper().face.known();
+    const bool known = c.m.motorBody().face.known();
     p.setPen(known ? edge(c.on(1)) : hiddenLine());
     p.setBrush(known ? QBrush(th.part) : QBrush(Qt::NoBrush));
     const QRectF r(at.x() - h, at.y() - h, 2 * h, 2 * h);
     p.drawRect(r);
     c.area(1, r);
     c.motorHoles(at, k);
-    const double pilot = (c.m.stepper().pilot.known() ? c.m.stepper().pilot.v : face * 0.66) * k / 2;
+    const double pilot = (c.m.motorBody().pilot.known() ? c.m.motorBody().pilot.v : face * 0.66) * k / 2;
     p.drawEllipse(at, pilot, pilot);
     p.drawEllipse(at, c.shaft() * k / 2, c.shaft() * k / 2);
     p.setPen(centreLine());
@@ -267,7 +267,7 @@ void paintEndView(Scene &c, QRectF e) {
     // slot, where the motor's shaft may go along the first belt
     const auto *first = c.m.stageAs<ToothedBelt>(0);
     if (first && first->slotFrom.known() && first->slotTo.known() && first->slotTo.v > first->slotFrom.v) {
-        const double half = (c.m.stepper().pilot.known() ? c.m.stepper().pilot.v : 38e-3) / 2;
+        const double half = (c.m.motorBody().pilot.known() ? c.m.motorBody().pilot.v : 38e-3) / 2;
         const QPointF from = at(1), way = motor - from;
         const double length = std::hypot(way.x(), way.y());
         c.out.slot = QRectF(from.x() - half * k, from.y() + (first->slotFrom.v - half) * k, 2 * half * k,
@@ -347,7 +347,7 @@ struct SideScale {
 void paintMotorSide(Scene &c, const SideScale &at) {
     auto &p = c.p;
     const auto &th = theme();
-    const double shaftOut = c.m.stepper().shaftLength.known() ? c.m.stepper().shaftLength.v : 24e-3;
+    const double shaftOut = c.m.motorBody().shaftLength.known() ? c.m.motorBody().shaftLength.v : 24e-3;
     const double faceX = at.x(c.layout.faceAt), y = at.y(c.layout.shafts.front().y);
     const auto box = [&](double from, double to, double half, const QColor &fill) {
         const QRectF r(faceX + from * at.k, y - half * at.k, (to - from) * at.k, 2 * half * at.k);

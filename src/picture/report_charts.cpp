@@ -75,7 +75,7 @@ void paintTorqueChart(QPainter &p, QRectF area, const AxisModel &m, const AxisSt
     if (s.motorKnown) {
         QPolygonF countedLine, mostLine, wantedLine;
         QPainterPath counted, most, wanted;
-        const double share = 1 / torqueRails(m.stepper().closedLoop).wanted;
+        const double share = 1 / torqueRails(m.closedLoop()).wanted;
         for (int k = 0; k <= 120; ++k) {
             const double rpm = speed * k * k / 14400.0;
             const auto q = torquesAt(s.motor, rpm);
@@ -105,7 +105,7 @@ void paintTorqueChart(QPainter &p, QRectF area, const AxisModel &m, const AxisSt
         p.drawPath(wanted);
         curves = {{u"most it can give"_s, mostLine, true},
                   {u"counted on"_s, countedLine, false},
-                  {m.stepper().closedLoop ? u"three quarters of it"_s : u"half of it"_s, wantedLine, false}};
+                  {m.closedLoop() ? u"three quarters of it"_s : u"half of it"_s, wantedLine, false}};
         for (const auto &[name, line, above] : curves)
             places.keepOff(line);
     }

@@ -141,7 +141,7 @@ void TorqueChart::refresh(const ProvedAxis &p, const Finding *chosen) {
     const double scale = shownScale(Dimension::Torque, "Nm");
     if (s.motorKnown) {
         QVector<double> x, design, most, half;
-        const double wanted = torqueRails(m.stepper().closedLoop).wanted;
+        const double wanted = torqueRails(m.closedLoop()).wanted;
         for (int k = 0; k <= 120; ++k) {
             const double root = std::sqrt(largest) * k / 120;
             const auto q = torquesAt(s.motor, root * root);
@@ -181,7 +181,7 @@ void TorqueChart::refresh(const ProvedAxis &p, const Finding *chosen) {
               u"counted on: %1 V, %2 A"_s.arg(text(numberText(m.supply.voltage.v, 3)),
                                               text(numberText(m.drive.peak.v, 2))),
               true, false);
-        along(half, m.stepper().closedLoop ? u"1.33× line"_s : u"half of it: 2.0× line"_s, false, false);
+        along(half, m.closedLoop() ? u"1.33× line"_s : u"half of it: 2.0× line"_s, false, false);
     } else {
         for (const auto &q : s.points)
             if (q.demand == q.demand) top = std::max(top, q.demand * 1.6);

@@ -138,7 +138,13 @@ struct AxisModel {
 
     /// Weight along the axis of all that moves, no balance counted, N.
     [[nodiscard]] double weightAlong() const;
-    [[nodiscard]] bool hasMotor() const { return stepper().named; }
+    [[nodiscard]] bool hasMotor() const { return motorBody().named; }
+    /// What any motor has.
+    [[nodiscard]] const MotorBody &motorBody() const {
+        return std::visit([](const auto &kind) -> const MotorBody & { return kind; }, motor);
+    }
+    /// The motor knows where it stands, or that it lost its place.
+    [[nodiscard]] bool closedLoop() const { return stepper().encoder; }
     /// The stepper, or one of which nothing is known.
     [[nodiscard]] const Stepper &stepper() const;
     /// The screw, or one of which nothing is known where the axis has none.

@@ -13,19 +13,8 @@ template <class Model, class Visit> void eachInput(Model &m, Visit &&visit) {
     own(input::pull, m.pull);
     own(input::efficiency, m.efficiency);
     own(input::mass, m.mass);
-    std::visit(
-        [&](auto &motor) {
-            own(input::torqueFactor, motor.torqueFactor);
-            own(input::currentFactor, m.drive.currentFactor);
-            own(input::rotor, motor.rotor);
-            own(input::ratedRise, motor.ratedRise);
-            own(input::room, motor.room);
-            own(input::radialLoad, motor.radialLoad);
-            own(input::holding, motor.holding);
-            own(input::resistance, motor.resistance);
-            own(input::inductance, motor.inductance);
-        },
-        m.motor);
+    own(input::currentFactor, m.drive.currentFactor);
+    std::visit([&](auto &motor) { motor.eachInput(motor, own); }, m.motor);
     own(input::sag, m.supply.sag);
     own(input::breakaway, m.breakaway);
     own(input::lead, m.lead);

@@ -45,6 +45,7 @@ public:
     void readFinal();
 
 private:
+    void readMotorBody(MotorBody &s);
     void readDriveSettings(const Stepper &stepper);
     Pulley readPulley(const std::string &place);
     ToothedBelt readToothedBelt(const std::string &place);

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "axis/fit_size.h"
+#include "axis/inputs.h"
 #include "drive/stepper.h"
 #include "machine/known.h"
 #include <string>
@@ -9,24 +10,40 @@
 
 namespace lw {
 
-/// A hybrid stepper by its plate, and its flange as the drawing and the pulley need it.
 /// What a plate's current brings with both phases on, K, and the air of a shop on a warm day, C: common practice.
 inline constexpr double usualRise = 80, usualRoom = 30;
 /// A motor's case may be so warm, C, and should be no warmer than that: above it burns, and printed brackets go soft.
 /// Common practice; ISO 13732-1 asks for a guard or a label above about 60.
 inline constexpr double bodyMost = 100, bodyWanted = 80;
 
-struct Stepper {
-    bool named = false;      ///< there is one: its plate or its kind was typed
-    bool closedLoop = false; ///< knows when it lost steps
+/// What any motor has on the outside, as the drawing, the plate and the pulley need it.
+struct MotorBody {
+    bool named = false; ///< there is one: its plate or its kind was typed
+    Known rotor;        ///< kg m^2
+    FitSize shaft;
+    Known face, body, shaftLength, boltSquare, pilot, radialLoad, radialAt, frontBearing;
+};
+/// A hybrid stepper by its plate.
+struct Stepper : MotorBody {
+    bool encoder = false; ///< knows when it lost steps
     HoldingConvention convention = HoldingConvention::TwoPhasesOn;
     bool conventionTyped = false;
-    Known holding, rated, resistance, inductance, rotor, detent, usable;
+    Known holding, rated, resistance, inductance, detent, usable;
     Known ratedRise, room; ///< K that the plate's current brings; C of the air round it
     Known torqueFactor{1, Standing::Assumed, 0.85, 1.15, Shape::Triangular}; ///< what the curve worked out is good to
     int rotorTeeth = 50;
-    FitSize shaft;
-    Known face, body, shaftLength, boltSquare, pilot, radialLoad, radialAt, frontBearing;
+
+    /// Calls visit(InputSpec, Known &) for each input of the doubt; static, so that it serves const and other motors.
+    template <class Self, class Visit> static void eachInput(Self &self, Visit &&visit) {
+        visit(input::torqueFactor, self.torqueFactor);
+        visit(input::rotor, self.rotor);
+        visit(input::ratedRise, self.ratedRise);
+        visit(input::room, self.room);
+        visit(input::radialLoad, self.radialLoad);
+        visit(input::holding, self.holding);
+        visit(input::resistance, self.resistance);
+        visit(input::inductance, self.inductance);
+    }
 };
 using Motor = std::variant<Stepper>;
 

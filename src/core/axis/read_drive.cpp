@@ -9,13 +9,11 @@ namespace lw {
 void ModelReader::readMotor() {
     Stepper s;
     const auto kind = designText("motor/kind");
-    s.closedLoop = kind == "stepper_closed";
+    s.encoder = kind == "stepper_closed";
     s.holding = design("motor/holding_torque_Nm");
     s.rated = design("motor/rated_current_A");
     s.resistance = design("motor/resistance_ohm");
     s.inductance = design("motor/inductance_mH");
-    s.rotor = design("motor/rotor_inertia_kgm2");
-    spreadBy(s.rotor, 0.95, 1.05, Shape::Uniform);
     // A figure somebody guessed has the doubt of a guess; a plate or a data sheet has that of the curve worked out from
     // it.
     for (auto *k : {&s.holding, &s.resistance})
@@ -34,6 +32,15 @@ void ModelReader::readMotor() {
     s.room = typedOr(input::room, value("/cabinet/room_C"), usualRoom);
     const auto step = design("motor/step_angle_deg");
     if (step.known()) s.rotorTeeth = std::max(1, static_cast<int>(std::lround(90 / (step.v * 180 / pi))));
+    readMotorBody(s);
+    s.named = s.holding.known() || s.rated.known() || !kind.empty();
+    readDriveSettings(s);
+    m.motor = std::move(s);
+}
+
+void ModelReader::readMotorBody(MotorBody &s) {
+    s.rotor = design("motor/rotor_inertia_kgm2");
+    spreadBy(s.rotor, 0.95, 1.05, Shape::Uniform);
     s.shaft = readFitSize(designText("motor/shaft"));
     s.face = design("motor/face_mm");
     s.body = design("motor/body_length_mm");
@@ -50,9 +57,6 @@ void ModelReader::readMotor() {
     }
     s.frontBearing = design("motor/front_bearing_mm");
     if (!s.frontBearing.known()) s.frontBearing = assumed(5e-3);
-    s.named = s.holding.known() || s.rated.known() || !kind.empty();
-    readDriveSettings(s);
-    m.motor = std::move(s);
 }
 
 void ModelReader::readDriveSettings(const Stepper &s) {
@@ -101,8 +105,7 @@ void ModelReader::readDriveSettings(const Stepper &s) {
     const auto line = "/parts/" + m.id + "-drive/";
     const auto state = textAt(m_project, line + "state", "idea");
     if (!set.voltLimit.known() && supply.voltage.known() && state == "idea" && textAt(m_project, line + "text").empty())
-        if (const auto *sold =
-                catalogueInUse().driveFor(supply.voltage.v * supply.mainsHigh(), set.peak.v, s.closedLoop))
+        if (const auto *sold = catalogueInUse().driveFor(supply.voltage.v * supply.mainsHigh(), set.peak.v, s.encoder))
             set.voltLimit = assumed(sold->voltsMost);
     m.cable.length = design("cable/length_mm");
     const auto area = design("cable/cross_section_mm2");

@@ -207,8 +207,8 @@ void ModelReader::readHandle() {
     if (!f || !(f->axialFriction.value() > 0)) return;
     const double doubt = std::hypot(0.15, guessed ? 0.30 : 0.15);
     // measured, through a screw whose efficiency is its doubt
-    m.handlePull = {f->axialFriction.value(), pull.standing,
-                    f->axialFriction.value() * (1 - doubt), f->axialFriction.value() * (1 + doubt), Shape::Lognormal};
+    m.handlePull = {f->axialFriction.value(), pull.standing, f->axialFriction.value() * (1 - doubt),
+                    f->axialFriction.value() * (1 + doubt), Shape::Lognormal};
     m.handleTorqueLessDrag = pull.v * radius.v - drag.v;
     m.handleTravel = turn.v;
 }
@@ -304,9 +304,9 @@ void ModelReader::readMass() {
     }
     if (any && !own) { // only what rides on it was weighed: its own casting is not known, the class speaks for both
         const double likely = std::max(m.cls ? m.cls->mass : 0, sum);
-        m.mass = assumed(likely, std::max(low, m.cls && m.cls->massLow > 0 ? m.cls->massLow : 0.7 * likely),
-                         std::max(high, m.cls && m.cls->massHigh > 0 ? m.cls->massHigh : 1.5 * likely),
-                         Shape::Lognormal);
+        m.mass =
+            assumed(likely, std::max(low, m.cls && m.cls->massLow > 0 ? m.cls->massLow : 0.7 * likely),
+                    std::max(high, m.cls && m.cls->massHigh > 0 ? m.cls->massHigh : 1.5 * likely), Shape::Lognormal);
         return;
     }
     // a guess for the work on the table does not undo a weighed casting; a third of it guessed does

@@ -71,7 +71,7 @@ public:
         for (double v : readings)
             in.stalls.push_back(fromSi<Speed>(v));
         const auto k = knownAt(m_project, "/axes/" + m.id + "/cards/stall/safe_fraction");
-        in.safeFraction = k.known() ? k.v : m.vertical ? 0.5 : m.stepper().closedLoop ? 0.7 : 0.6;
+        in.safeFraction = k.known() ? k.v : m.vertical ? 0.5 : m.closedLoop() ? 0.7 : 0.6;
         in.pulseLimit = s.rateLimit == s.rateLimit ? s.rateLimit : 0;
         const double steps = designSteps(m);
         in.stepsPerMm = steps == steps ? steps : 0;

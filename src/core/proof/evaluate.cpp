@@ -43,7 +43,7 @@ void buildChain(const AxisModel &m, AxisState &s) {
     c.final = kilogramSquareMetres(screw.inertia.known() ? screw.inertia.v : 0);
     for (const auto &stage : s.stages)
         c.stages.push_back(stage.figures);
-    c.motor = kilogramSquareMetres(m.stepper().rotor.v);
+    c.motor = kilogramSquareMetres(m.motorBody().rotor.v);
     s.netWeight = netGravity(c).value();
     s.weightUnbalanced = m.vertical ? m.weightAlong() : 0;
     s.backward = backwardEfficiency(c);

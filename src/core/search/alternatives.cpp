@@ -70,7 +70,7 @@ std::vector<Alternative> Lister::list(Exchanged what) {
         break;
     case Exchanged::Drive:
         for (const auto &c : m_catalogue.drives) {
-            if (c.closedLoop != m.stepper().closedLoop) continue;
+            if (c.closedLoop != m.closedLoop()) continue;
             const double rated = m.stepper().rated.known() ? m.stepper().rated.v : c.peak;
             add(c.name, c.price,
                 {{d + "drive/volt_limit_V", filled(c.voltsMost, "V")},
@@ -86,11 +86,11 @@ std::vector<Alternative> Lister::list(Exchanged what) {
         break;
     case Exchanged::Reduction: {
         // made for the motor there is; of one whose plate does not say its size, for the one it is most like
-        double face = m.stepper().face.v * 1e3, shaft = m.stepper().shaft.nominal * 1e3;
+        double face = m.motorBody().face.v * 1e3, shaft = m.motorBody().shaft.nominal * 1e3;
         double off = 1e9;
         for (const auto &c : m_catalogue.motors)
             if (const double now = std::fabs(c.holding - m.stepper().holding.v);
-                (!m.stepper().face.known() || !m.stepper().shaft.known()) && now < off) {
+                (!m.motorBody().face.known() || !m.motorBody().shaft.known()) && now < off) {
                 off = now;
                 face = c.face;
                 shaft = c.shaft;

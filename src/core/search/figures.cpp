@@ -39,7 +39,7 @@ double torqueAllows(const AxisModel &m, const AxisState &s) {
             demand = std::max(demand, p.demand);
             rpm = p.rpm;
         }
-    const double most = 100 * m.rapid.v, need = torqueRails(m.stepper().closedLoop).must * demand * (1 - 1e-9);
+    const double most = 100 * m.rapid.v, need = torqueRails(m.closedLoop()).must * demand * (1 - 1e-9);
     if (!s.motorKnown || !std::isfinite(need) || !std::isfinite(rpm)) return most;
     double low = 0, high = most;
     for (int k = 0; k < 24; ++k) {
@@ -97,7 +97,7 @@ double figureOf(SizeFigure f, AxisModel &m, const AxisState &s, double margin, E
     case SizeFigure::Step: v = s.fullStep; break;
     case SizeFigure::Acceleration: v = accelerationReach(m, scratch); break;
     case SizeFigure::LostMotion: v = s.lostMotion; break;
-    case SizeFigure::MotorLength: v = m.stepper().body.v; break;
+    case SizeFigure::MotorLength: v = m.motorBody().body.v; break;
     }
     if (!(v > 0) || !std::isfinite(v)) return notKnown;
     const double unit = std::pow(10.0, std::floor(std::log10(v)) - 2);

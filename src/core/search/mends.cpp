@@ -427,7 +427,7 @@ void Search::motors() {
     if (!now.holding.known()) return;
     std::vector<const CatalogueMotor *> rows;
     for (const auto &c : catalogueInUse().motors)
-        if (c.encoder == now.closedLoop && !c.shaftBothEnds && c.holding > 0.7 * now.holding.v &&
+        if (c.encoder == m.closedLoop() && !c.shaftBothEnds && c.holding > 0.7 * now.holding.v &&
             c.holding < 3 * now.holding.v &&
             !(now.face.known() && std::fabs(c.face - now.face.v * 1e3) < 1 &&
               std::fabs(c.holding / now.holding.v - 1) < 0.02 && std::fabs(c.current / now.rated.v - 1) < 0.02))

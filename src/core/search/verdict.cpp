@@ -7,7 +7,7 @@ namespace lw {
 bool judgesDesign(const AxisModel &m, const Finding &f) {
     if (f.check->station == StationId::AsFound || f.check->station == StationId::Duty) return false;
     // the pull on a motor's shaft, held against a table of such motors, is not known rather than too much
-    return !(f.id == "TR-14"_check && m.stepper().radialLoad.assumed());
+    return !(f.id == "TR-14"_check && m.motorBody().radialLoad.assumed());
 }
 bool holdsByDesign(const AxisModel &m, const Evaluation &e) {
     return std::none_of(e.findings.begin(), e.findings.end(),

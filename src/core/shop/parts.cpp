@@ -59,8 +59,7 @@ void addBeltParts(const AxisModel &m, const ToothedBelt &b, std::size_t place, s
 namespace {
 /// Of the cheapest drive listed that takes the voltage its own limit says, and the current it is set to.
 double drivePrice(const AxisModel &m) {
-    const auto *row =
-        catalogueInUse().driveFor(voltageUse * m.drive.voltLimit.v, m.drive.peak.v, m.stepper().closedLoop);
+    const auto *row = catalogueInUse().driveFor(voltageUse * m.drive.voltLimit.v, m.drive.peak.v, m.closedLoop());
     return row ? row->price : notKnown;
 }
 } // namespace
@@ -105,16 +104,16 @@ std::vector<PartAsked> partsAsked(const AxisModel &m, const AxisState &) {
     std::vector<PartAsked> out;
     const auto priceOf = [](const auto *row) { return row ? row->price : notKnown; };
     if (m.hasMotor()) {
-        const std::string size = m.stepper().face.known() ? n(m.stepper().face.v * 1e3) + " mm" : "";
+        const std::string size = m.motorBody().face.known() ? n(m.motorBody().face.v * 1e3) + " mm" : "";
         const auto &s = m.stepper();
-        const double price = priceOf(cat.motorLike(s.face.v * 1e3, s.holding.v, s.rated.v, s.closedLoop));
-        out.push_back({"motor",
-                       "Stepper " + size + ", " + n(m.stepper().holding.v) + " N·m" +
-                           (m.stepper().closedLoop ? ", with encoder" : ""),
-                       "drive", "buy", price, false});
+        const double price = priceOf(cat.motorLike(s.face.v * 1e3, s.holding.v, s.rated.v, m.closedLoop()));
+        out.push_back(
+            {"motor",
+             "Stepper " + size + ", " + n(m.stepper().holding.v) + " N·m" + (m.closedLoop() ? ", with encoder" : ""),
+             "drive", "buy", price, false});
         out.push_back({"drive",
                        "Stepper drive " + (m.drive.voltLimit.known() ? n(m.drive.voltLimit.v) + " V" : std::string()) +
-                           (m.stepper().closedLoop ? ", closed loop" : ""),
+                           (m.closedLoop() ? ", closed loop" : ""),
                        "drive", "buy", drivePrice(m), false});
     }
     if (m.supply.voltage.known())

@@ -535,14 +535,14 @@ SurveyResult Judge::room() const {
     if (disc.known() && pulley > disc.v) {
         r.verdict = Verdict::Fails;
         r.cure = "The screw pulley is " + mm(pulley) + " over its teeth; " + mm(disc.v) + " turn free.";
-    } else if (square1.known() && m.stepper().face.known() && m.stepper().face.v > square1.v) {
+    } else if (square1.known() && m.motorBody().face.known() && m.motorBody().face.v > square1.v) {
         r.verdict = Verdict::Fails;
-        r.cure = "The motor is " + mm(m.stepper().face.v) + " square; " + mm(square1.v) + " are free.";
-    } else if (length.known() && m.stepper().body.known() && m.stepper().body.v > length.v) {
+        r.cure = "The motor is " + mm(m.motorBody().face.v) + " square; " + mm(square1.v) + " are free.";
+    } else if (length.known() && m.motorBody().body.known() && m.motorBody().body.v > length.v) {
         r.verdict = Verdict::Fails;
-        r.cure = "The motor is " + mm(m.stepper().body.v) + " long; " + mm(length.v) + " are free.";
-    } else if (square1.known() && m.stepper().face.known() && length.known() && m.stepper().body.known()) {
-        r.sentence = "The motor goes in: " + mm(m.stepper().face.v) + " square and " + mm(m.stepper().body.v) +
+        r.cure = "The motor is " + mm(m.motorBody().body.v) + " long; " + mm(length.v) + " are free.";
+    } else if (square1.known() && m.motorBody().face.known() && length.known() && m.motorBody().body.known()) {
+        r.sentence = "The motor goes in: " + mm(m.motorBody().face.v) + " square and " + mm(m.motorBody().body.v) +
                      " long of " + mm(square1.v) + " and " + mm(length.v) + ".";
     }
     if (r.sentence.empty())

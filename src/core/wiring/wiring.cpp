@@ -76,7 +76,7 @@ void Wirer::axes() {
         a.design = m.designId;
         a.supply = m.supply.id;
         a.chosen = m.hasMotor();
-        a.closedLoop = m.stepper().closedLoop;
+        a.closedLoop = m.closedLoop();
         a.brake = m.hasBrake;
         a.length = m.cable.length;
         a.section = at(designOf(a) + "cable/cross_section_mm2");

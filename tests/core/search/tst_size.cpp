@@ -168,7 +168,7 @@ private slots:
                 put(SizeFigure::Step, e.state.fullStep);
                 put(SizeFigure::Acceleration, most(&AxisModel::acceleration));
                 put(SizeFigure::LostMotion, e.state.lostMotion);
-                put(SizeFigure::MotorLength, m.stepper().body.v);
+                put(SizeFigure::MotorLength, m.motorBody().body.v);
             }
             for (std::size_t f = 1; f < figureCount; ++f) {
                 const bool more = figureSpec(SizeFigure(f)).more;

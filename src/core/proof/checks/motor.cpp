@@ -23,7 +23,7 @@ constexpr std::string_view aboveSixty = "Above 60 V d.c., or with coolant about,
 std::string highVoltage(const AxisScope &, const Finding &f) { return std::string(f.demand > 60 ? aboveSixty : ""); }
 
 void torqueRows(const AxisScope &a, Rows &rows, bool closedLoop) {
-    if (a.m.stepper().closedLoop != closedLoop) return;
+    if (a.m.closedLoop() != closedLoop) return;
     const auto rails = torqueRails(closedLoop);
     for (const auto &p : a.s.points) {
         auto f = marginRow(p.demand, p.design, rails.must, rails.wanted);
@@ -281,7 +281,7 @@ const AxisCheck motorChecksList[] = {
       .source = "PRACTICE",
       .needs =
           [](const AxisModel &m, const Finding &, Asks &asks) {
-              asks.ask(m.stepper().rotor.known(), "rotor inertia");
+              asks.ask(m.motorBody().rotor.known(), "rotor inertia");
               asks.ask(m.mass.known(), "what moves");
           },
       .say = [](const AxisScope &,
@@ -322,7 +322,7 @@ const AxisCheck motorChecksList[] = {
           },
       .levers = {Lever::Ratio, Lever::Motor}},
      [](const AxisScope &a, Rows &rows) {
-         rows.add(marginRow(loadInertiaAtMotor(a.s.chain).value(), a.m.stepper().rotor.v, 0.1, 0.2));
+         rows.add(marginRow(loadInertiaAtMotor(a.s.chain).value(), a.m.motorBody().rotor.v, 0.1, 0.2));
      }},
     {{.code = "C07",
       .title = "Mid-band howl",
@@ -333,7 +333,7 @@ const AxisCheck motorChecksList[] = {
       .source = "PRACTICE",
       .needs = askMotorAndLead,
       .say = [](const AxisScope &a, const Finding &f) -> std::string {
-          if (a.m.stepper().closedLoop) return "Closed loop: no mid-band stall.";
+          if (a.m.closedLoop()) return "Closed loop: no mid-band stall.";
           if (a.m.drive.damping) return "The drive damps the mid-band.";
           if (f.verdict == Verdict::Holds)
               return "All speeds stay below " + rpmText(a.s.corner) + ", where the torque begins to fall.";
@@ -355,7 +355,7 @@ const AxisCheck motorChecksList[] = {
      [](const AxisScope &a, Rows &rows) {
          const double asked = fastestAsked(a.s);
          Verdict v = Verdict::Holds;
-         if (!a.m.stepper().closedLoop && !a.m.drive.damping)
+         if (!a.m.closedLoop() && !a.m.drive.damping)
              v = !a.s.motorKnown || !(asked == asked) ? Verdict::NotKnown
                  : asked <= a.s.corner                ? Verdict::Holds
                                                       : Verdict::Watch;
@@ -383,7 +383,7 @@ const AxisCheck motorChecksList[] = {
           },
       .levers = {Lever::Ratio, Lever::Acceleration, Lever::Motor}},
      [](const AxisScope &a, Rows &rows) { // acceleration and cut arriving together, open loop
-         if (a.m.stepper().closedLoop) return;
+         if (a.m.closedLoop()) return;
          Finding worstRow;
          bool any = false;
          for (const auto &p : a.s.points) {

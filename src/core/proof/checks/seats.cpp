@@ -38,7 +38,7 @@ Seat seatAt(const AxisModel &m, int side) {
     } else if (const auto *c = m.stageAs<Coupling>(place)) {
         seat = {side == 0 ? &c->boreIn : &c->boreOut, nullptr, "clamp", false};
     }
-    seat.shaft = side == 0 ? &m.stepper().shaft : &m.screwEnd;
+    seat.shaft = side == 0 ? &m.motorBody().shaft : &m.screwEnd;
     return seat;
 }
 
@@ -54,7 +54,7 @@ const AxisCheck seatChecksList[] = {
       .needs =
           [](const AxisModel &m, const Finding &f, Asks &asks) {
               if (f.subject.side == 0)
-                  asks.ask(!m.stepper().shaft.empty(), "the motor shaft");
+                  asks.ask(!m.motorBody().shaft.empty(), "the motor shaft");
               else
                   asks.ask(!m.screwEnd.empty(), "the screw end, by micrometer");
           },

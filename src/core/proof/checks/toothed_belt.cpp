@@ -46,9 +46,9 @@ void askForces(const AxisModel &m, const Finding &f, Asks &asks) {
 }
 void askShaft(const AxisModel &m, const Finding &f, Asks &asks) {
     askBeltAndMotor(m, f, asks);
-    if (f.id == "TR-14"_check) asks.ask(m.stepper().radialLoad.known(), "the motor's radial rating");
-    asks.ask(m.stepper().body.known(), "motor body length");
-    asks.ask(!m.stepper().shaft.empty(), "motor shaft");
+    if (f.id == "TR-14"_check) asks.ask(m.motorBody().radialLoad.known(), "the motor's radial rating");
+    asks.ask(m.motorBody().body.known(), "motor body length");
+    asks.ask(!m.motorBody().shaft.empty(), "motor shaft");
 }
 
 Term teethTerm(const ToothedBelt &b, const char *name = "its teeth") { return constant("z", name, b.fewerTeeth()); }
@@ -83,15 +83,15 @@ void shaftPullSteps(const AxisScope &a, const Finding &f, Steps &w) {
 }
 Term overhangTerm(const AxisScope &a, const Finding &f) {
     const auto &b = beltOf(a.m, f);
-    return term("a", "belt to front bearing", b.offFace.v + a.m.stepper().frontBearing.v, Dm::Length, "mm",
+    return term("a", "belt to front bearing", b.offFace.v + a.m.motorBody().frontBearing.v, Dm::Length, "mm",
                 b.offFace.standing);
 }
 Term bearingsTerm(const AxisScope &a) {
-    return term("b", "bearing to bearing", std::max(0.01, a.m.stepper().body.v - 15e-3), Dm::Length, "mm",
+    return term("b", "bearing to bearing", std::max(0.01, a.m.motorBody().body.v - 15e-3), Dm::Length, "mm",
                 Standing::Assumed);
 }
 Term shaftTerm(const AxisScope &a) {
-    return term("d", "shaft", a.m.stepper().shaft.nominal, Dm::Length, "mm", Standing::Catalogue);
+    return term("d", "shaft", a.m.motorBody().shaft.nominal, Dm::Length, "mm", Standing::Catalogue);
 }
 /// Over its flanges, where it has any, and the belt standing proud of them.
 double overAll(const ToothedBelt &b, const ToothedBelt::Work &w, std::size_t k) {

@@ -82,7 +82,7 @@ void stageStep(const AxisScope &a, std::size_t k, double out, double in, double 
                          k > 0  ? "what turns with that shaft"
                          : belt ? "rotor and its pulley"
                                 : "rotor and coupling",
-                         J, Dm::Inertia, "gcm2", k == 0 ? a.m.stepper().rotor.standing : Standing::Computed));
+                         J, Dm::Inertia, "gcm2", k == 0 ? a.m.motorBody().rotor.standing : Standing::Computed));
         t.push_back(term("alpha", one ? "screw speeds up, rad/s2" : "output speeds up, rad/s2",
                          alphaIn / stage.reduction.value()));
     }
@@ -140,7 +140,7 @@ void torqueSteps(const AxisScope &a, const OperatingPoint &p, const Moment &at, 
     }
     if (c.stages.empty()) {
         std::vector<Term> own{term("T_s", "at the screw", moment.screw.value() * sign, Dm::Torque, "Nm"),
-                              term("J", "rotor", c.motor.value(), Dm::Inertia, "gcm2", m.stepper().rotor.standing),
+                              term("J", "rotor", c.motor.value(), Dm::Inertia, "gcm2", m.motorBody().rotor.standing),
                               term("alpha", "it speeds up, rad/s2", alpha)};
         const double motor = moment.motor.value() * sign;
         w.step("Torque at the motor", "T_m", motor < 0 ? "-(T_s + J*alpha)" : "T_s + J*alpha", own, std::fabs(motor),

@@ -133,7 +133,7 @@ void addBands(const AxisModel &m, std::vector<Finding> &findings) {
         auto &f = findings[i];
         if (!f.rung || f.missing) continue;
         // a limit read from a table of such motors is no limit of this one
-        const bool tableRating = f.id == "TR-14"_check && m.stepper().radialLoad.assumed();
+        const bool tableRating = f.id == "TR-14"_check && m.motorBody().radialLoad.assumed();
         if (middle[i] && (up[i] > 0 || down[i] > 0)) {
             const double scale = f.must > 0 ? f.must : f.wanted, mid = logOf(middle[i]->reserve());
             const double lower = std::sqrt(down[i]), upper = std::sqrt(up[i]);
