@@ -16,9 +16,9 @@ std::string pulleyLine(const Pulley &p) {
 }
 std::string motorLine(const AxisModel &m) {
     if (!m.hasMotor()) return "not chosen";
+    const auto &given = m.servo() ? m.servo()->continuous : m.stepper().holding;
     return (m.motorBody().face.known() ? size(m.motorBody().face, "mm", Dimension::Length) + ", " : std::string()) +
-           (m.stepper().holding.known() ? withUnit(m.stepper().holding.v, Dimension::Torque, "Nm", 3)
-                                        : std::string("? N·m"));
+           (given.known() ? withUnit(given.v, Dimension::Torque, "Nm", 3) : std::string("? N·m"));
 }
 std::string beltLine(const ToothedBelt &b) {
     if (!b.read || !b.read->lengthMm) return b.beltText.empty() ? "not chosen" : b.beltText;

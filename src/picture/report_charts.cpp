@@ -75,11 +75,10 @@ void paintTorqueChart(QPainter &p, QRectF area, const AxisModel &m, const AxisSt
     if (s.motorKnown) {
         QPolygonF countedLine, mostLine, wantedLine;
         QPainterPath counted, most, wanted;
-        const double share = 1 / torqueRails(m.closedLoop()).wanted;
         for (int k = 0; k <= 120; ++k) {
             const double rpm = speed * k * k / 14400.0;
             const auto q = torquesAt(s.motor, rpm);
-            const QPointF a = f.at(rpm, q.countedOn), b = f.at(rpm, q.peak), c = f.at(rpm, q.countedOn * share);
+            const QPointF a = f.at(rpm, q.countedOn), b = f.at(rpm, q.peak), c = f.at(rpm, safeLine(m.motor, q));
             countedLine << a;
             mostLine << b;
             wantedLine << c;
@@ -105,7 +104,10 @@ void paintTorqueChart(QPainter &p, QRectF area, const AxisModel &m, const AxisSt
         p.drawPath(wanted);
         curves = {{u"most it can give"_s, mostLine, true},
                   {u"counted on"_s, countedLine, false},
-                  {m.closedLoop() ? u"three quarters of it"_s : u"half of it"_s, wantedLine, false}};
+                  {m.servo()        ? u"all day"_s
+                   : m.closedLoop() ? u"three quarters of it"_s
+                                    : u"half of it"_s,
+                   wantedLine, false}};
         for (const auto &[name, line, above] : curves)
             places.keepOff(line);
     }
@@ -116,7 +118,7 @@ void paintTorqueChart(QPainter &p, QRectF area, const AxisModel &m, const AxisSt
     };
     std::vector<Named> named;
     for (const auto &x : findings) {
-        if (x.id != "C01"_check && x.id != "C02"_check) continue;
+        if (!x.check->torqueRow) continue;
         for (const auto &q : s.points) {
             if (q.kind != x.subject.at || q.cut != x.subject.cut || !(q.demand == q.demand) || !std::isfinite(q.rpm))
                 continue;

@@ -16,9 +16,12 @@ ComparedMotor comparedMotor(const QString &name, const AxisState &s, double must
     const auto *work = std::get_if<StepperAtWork>(&s.motor);
     for (int k = 0; k <= 80; ++k) {
         const double rpm = most * k / 80;
-        const double counted = torquesAt(s.motor, rpm).countedOn;
-        out.curve.emplace_back(rpm, counted);
-        if (!work) continue;
+        const auto given = torquesAt(s.motor, rpm);
+        out.curve.emplace_back(rpm, given.countedOn);
+        if (!work) { // a servo's band goes down to what it gives all day
+            out.upper.emplace_back(rpm, given.continuous);
+            continue;
+        }
         auto square = work->supply;
         square.modulation = 4 / pi;
         const auto w = revolutionsPerMinute(rpm);
@@ -28,7 +31,7 @@ ComparedMotor comparedMotor(const QString &name, const AxisState &s, double must
     }
     out.enough = !s.points.empty();
     for (const auto &p : s.points) {
-        const double has = p.kind == Operating::Hold ? p.design : torquesAt(s.motor, p.rpm).countedOn;
+        const double has = lasts(p.kind) ? p.design : torquesAt(s.motor, p.rpm).countedOn;
         if (p.demand == p.demand && std::isfinite(p.rpm)) out.asks.emplace_back(p.rpm, p.demand);
         out.enough &= has / p.demand >= must * (1 - 1e-9);
     }

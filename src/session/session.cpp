@@ -365,7 +365,7 @@ std::vector<AxisFinding> Session::notHolding() const {
     for (const auto &id : axes())
         for (const auto &f : proved(id).evaluation.findings)
             if (f.verdict != Verdict::Holds && !waitsForDesign(proved(id).model, f)) out.push_back({id, &f});
-    const auto torque = [](const Finding &f) { return f.id == "C01"_check || f.id == "C02"_check; };
+    const auto torque = [](const Finding &f) { return f.check->torqueRow; };
     std::stable_sort(out.begin(), out.end(), [&](const AxisFinding &a, const AxisFinding &b) {
         if (a.finding->verdict != b.finding->verdict) return a.finding->verdict < b.finding->verdict;
         return torque(*a.finding) > torque(*b.finding);

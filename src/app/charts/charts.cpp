@@ -141,14 +141,13 @@ void TorqueChart::refresh(const ProvedAxis &p, const Finding *chosen) {
     const double scale = shownScale(Dimension::Torque, "Nm");
     if (s.motorKnown) {
         QVector<double> x, design, most, half;
-        const double wanted = torqueRails(m.closedLoop()).wanted;
         for (int k = 0; k <= 120; ++k) {
             const double root = std::sqrt(largest) * k / 120;
             const auto q = torquesAt(s.motor, root * root);
             x << root;
             design << q.countedOn * scale;
             most << q.peak * scale;
-            half << q.countedOn / wanted * scale;
+            half << safeLine(m.motor, q) * scale;
             top = std::max(top, q.peak * scale);
             if (k % 10 == 0)
                 m_table +=
@@ -181,7 +180,11 @@ void TorqueChart::refresh(const ProvedAxis &p, const Finding *chosen) {
               u"counted on: %1 V, %2 A"_s.arg(text(numberText(m.supply.voltage.v, 3)),
                                               text(numberText(m.drive.peak.v, 2))),
               true, false);
-        along(half, m.closedLoop() ? u"1.33× line"_s : u"half of it: 2.0× line"_s, false, false);
+        along(half,
+              m.servo()        ? u"all day"_s
+              : m.closedLoop() ? u"1.33× line"_s
+                               : u"half of it: 2.0× line"_s,
+              false, false);
     } else {
         for (const auto &q : s.points)
             if (q.demand == q.demand) top = std::max(top, q.demand * 1.6);
@@ -209,7 +212,7 @@ void TorqueChart::refresh(const ProvedAxis &p, const Finding *chosen) {
     // duty pins, the steadiest first so that the weakest lies on top
     std::vector<const Finding *> rows;
     for (const auto &f : p.evaluation.findings)
-        if ((f.id == "C01"_check || f.id == "C02"_check) && f.demand == f.demand) rows.push_back(&f);
+        if (f.check->torqueRow && f.demand == f.demand) rows.push_back(&f);
     for (const auto *f : rows) {
         double rpm = 0;
         for (const auto &q : s.points)

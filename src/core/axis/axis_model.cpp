@@ -23,6 +23,17 @@ double AxisModel::playStays() const {
 
 double AxisModel::weightAlong() const { return mass.v * standardGravity * std::sin(incline); }
 
+Result<Fraction> AxisModel::stepsAMillimetre() const {
+    const Fraction turn = leadFraction();
+    if (turn.num <= 0) return fail(CalcErrorCode::Missing, "lead");
+    if (pulsesATurn() <= 0) return fail(CalcErrorCode::Missing, "pulses a turn");
+    return stepsPerMillimetre(pulsesATurn(), 1, ratioFraction(), turn);
+}
+int AxisModel::ownStepsATurn() const { return servo() ? servo()->counts : 4 * stepper().rotorTeeth; }
+int AxisModel::pulsesATurn() const {
+    if (const auto *s = servo()) return s->pulses > 0 ? s->pulses : s->counts;
+    return 4 * stepper().rotorTeeth * drive.microsteps;
+}
 const Stepper &AxisModel::stepper() const {
     static const Stepper none;
     const auto *s = std::get_if<Stepper>(&motor);

@@ -140,11 +140,15 @@ struct AxisModel {
     [[nodiscard]] double weightAlong() const;
     [[nodiscard]] bool hasMotor() const { return motorBody().named; }
     /// What any motor has.
-    [[nodiscard]] const MotorBody &motorBody() const {
-        return std::visit([](const auto &kind) -> const MotorBody & { return kind; }, motor);
-    }
+    [[nodiscard]] const MotorBody &motorBody() const { return bodyOf(motor); }
     /// The motor knows where it stands, or that it lost its place.
-    [[nodiscard]] bool closedLoop() const { return stepper().encoder; }
+    [[nodiscard]] bool closedLoop() const { return servo() || stepper().encoder; }
+    /// Null where it is none.
+    [[nodiscard]] const ServoMotor *servo() const { return std::get_if<ServoMotor>(&motor); }
+    /// Steps of the drive's pulses, and of what the motor itself knows, for a turn: microsteps and full steps, pulses
+    /// and encoder counts. Not known: 0.
+    [[nodiscard]] int pulsesATurn() const;
+    [[nodiscard]] int ownStepsATurn() const;
     /// The stepper, or one of which nothing is known.
     [[nodiscard]] const Stepper &stepper() const;
     /// The screw, or one of which nothing is known where the axis has none.
@@ -187,6 +191,8 @@ struct AxisModel {
     [[nodiscard]] double ratio() const { return ratioFraction().value(); }
     [[nodiscard]] Fraction leadFraction() const; ///< mm a turn, exact; 0 when not known
     std::string leadText;                        ///< as typed, for the exact fraction
+    /// Pulses a millimetre, exact; an error where lead or pulses are not known.
+    [[nodiscard]] Result<Fraction> stepsAMillimetre() const;
 };
 
 /// Where in the job the fields of a stage of this axis' design, and of the supply it uses, stand; ends in a slash.

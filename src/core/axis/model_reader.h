@@ -46,7 +46,10 @@ public:
 
 private:
     void readMotorBody(MotorBody &s);
-    void readDriveSettings(const Stepper &stepper);
+    void joinWindings(Stepper &s);
+    void readCurveOf(Stepper &s);
+    void readServo(bool brushed);
+    void readDriveSettings(const Known &usual, bool closedLoop);
     Pulley readPulley(const std::string &place);
     ToothedBelt readToothedBelt(const std::string &place);
     Coupling readCoupling(const std::string &place);

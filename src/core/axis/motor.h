@@ -3,10 +3,15 @@
 
 #include "axis/fit_size.h"
 #include "axis/inputs.h"
-#include "drive/stepper.h"
+#include "drive/servo.h"
 #include "machine/known.h"
+#include <memory>
 #include <string>
+#include <string_view>
+#include <tl/expected.hpp>
+#include <utility>
 #include <variant>
+#include <vector>
 
 namespace lw {
 
@@ -23,6 +28,18 @@ struct MotorBody {
     FitSize shaft;
     Known face, body, shaftLength, boltSquare, pilot, radialLoad, radialAt, frontBearing;
 };
+/// Pull-out torque over speed as somebody has it: from a data sheet, or found at a brake.
+struct TorqueCurve {
+    std::vector<std::pair<double, double>> points; ///< rpm rising from 0 on, N m
+    double volts = notKnown;                       ///< of the supply it was taken at
+    /// At another supply: the speed goes with the voltage, the torque at rest stays. Beyond the last point nothing.
+    [[nodiscard]] double at(double rpm, double supply) const;
+};
+/// How far a curve may be carried to another voltage, either way.
+inline constexpr double curveReach = 2;
+/// "0:1.9 300:1.8 600:1.1" or what a table gives when it is pasted; a sentence when it makes no sense.
+[[nodiscard]] tl::expected<std::vector<std::pair<double, double>>, std::string> readCurve(std::string_view text);
+
 /// A hybrid stepper by its plate.
 struct Stepper : MotorBody {
     bool encoder = false; ///< knows when it lost steps
@@ -32,6 +49,10 @@ struct Stepper : MotorBody {
     Known ratedRise, room; ///< K that the plate's current brings; C of the air round it
     Known torqueFactor{1, Standing::Assumed, 0.85, 1.15, Shape::Triangular}; ///< what the curve worked out is good to
     int rotorTeeth = 50;
+    std::shared_ptr<const TorqueCurve> curve; ///< instead of the plate's; null: none
+    /// Of six and eight leads: what the plate's figures are for and how the coils are joined; the figures above are as
+    /// joined. Not told: taken as the plate has them.
+    bool manyLeads = false, joiningTold = false;
 
     /// Calls visit(InputSpec, Known &) for each input of the doubt; static, so that it serves const and other motors.
     template <class Self, class Visit> static void eachInput(Self &self, Visit &&visit) {
@@ -45,14 +66,37 @@ struct Stepper : MotorBody {
         visit(input::inductance, self.inductance);
     }
 };
-using Motor = std::variant<Stepper>;
+/// A servo by its plate and data sheet: brushless (three phases) or with brushes.
+struct ServoMotor : MotorBody {
+    bool brushed = false;
+    Known continuous, peak;               ///< N m: all day, for a moment
+    Known ratedSpeed, topSpeed;           ///< rad/s
+    Known torqueConstant;                 ///< N m per A rms; with brushes per A
+    Known lineResistance, lineInductance; ///< between two leads
+    Known noLoad;                         ///< A running free, of a motor with brushes
+    Known torqueFactor{1, Standing::Assumed, 0.92, 1.03, Shape::Triangular}; ///< hot magnets give less; common practice
+    int polePairs = 4;
+    int counts = 0, pulses = 0; ///< encoder counts, and pulses the drive takes, for a turn; 0: not known
+
+    template <class Self, class Visit> static void eachInput(Self &self, Visit &&visit) {
+        visit(input::torqueFactor, self.torqueFactor);
+        visit(input::rotor, self.rotor);
+        visit(input::radialLoad, self.radialLoad);
+        visit(input::continuousTorque, self.continuous);
+        visit(input::peakTorque, self.peak);
+        visit(input::torqueConstant, self.torqueConstant);
+        visit(input::resistance, self.lineResistance);
+        visit(input::inductance, self.lineInductance);
+    }
+};
+using Motor = std::variant<Stepper, ServoMotor>;
 
 struct DriveSettings {
     Known peak;                                                               ///< A, amplitude of a phase
     Known currentFactor{1, Standing::Assumed, 0.95, 1.05, Shape::Triangular}; ///< what the setting is good to
     bool currentKindTyped = false;
     Known torqueLimit; ///< N m at the motor, set in the drive
-    Known idleShare;   ///< of the current while it stands still
+    Known idleShare;   ///< of the current while it stands still; a servo keeps all of it
     Known voltLimit, pulseHigh;
     int microsteps = 10;
     bool damping = false;
@@ -60,7 +104,7 @@ struct DriveSettings {
 struct SupplyModel {
     std::string id;
     Known voltage, power, sag;
-    bool unregulated = false;
+    bool unregulated = false; ///< its voltage follows the mains
     /// How far the mains may lift it: a plain transformer follows them, +10 % (EN 50160), a regulated one does not.
     [[nodiscard]] double mainsHigh() const { return unregulated ? 1.1 : 1.0; }
 };
@@ -68,11 +112,15 @@ struct MotorCable {
     Known resistance, length; ///< there and back, one phase; m
 };
 
+[[nodiscard]] inline const MotorBody &bodyOf(const Motor &motor) {
+    return std::visit([](const auto &kind) -> const MotorBody & { return kind; }, motor);
+}
+
 /// What a motor with its drive and supply gives at a speed, N m; NaN where the plate does not say enough.
 struct Torques {
-    double continuous; ///< all day
+    double continuous; ///< all day; what a cut or a hold may count on
     double peak;       ///< the most it can give for a moment, nothing taken off
-    double countedOn;  ///< what a design may count on
+    double countedOn;  ///< what speeding up or breaking away may count on
     double pullOut;    ///< where it loses hold (steppers), the model's own figure
     PullOutRegion region;
 };
@@ -83,8 +131,23 @@ struct StepperAtWork {
     double torqueFactor = 1, limit = notKnown; ///< limit: N m set in the drive, none: NaN
     double peakStatic = notKnown;              ///< N m at rest at the set current
     double corner = notKnown;                  ///< rpm where torque starts to fall
+    std::shared_ptr<const TorqueCurve> curve;  ///< pull-out by it instead of by the plate
 };
-using MotorAtWork = std::variant<std::monostate, StepperAtWork>;
+/// The same of a servo.
+struct ServoAtWork {
+    bool brushed = false;
+    Servo sine;
+    BrushedMotor dc;
+    Voltage bus = volts(0);                        ///< at low mains, under load
+    double continuous = notKnown, peak = notKnown; ///< N m, of motor and drive together, no bus counted
+    double torqueFactor = 1, limit = notKnown;     ///< limit: N m set in the drive, none: NaN
+    double topRpm = notKnown;
+    double peakStatic = notKnown; ///< N m at rest
+    double corner = notKnown;     ///< rpm where the bus begins to take from the peak
+};
+using MotorAtWork = std::variant<std::monostate, StepperAtWork, ServoAtWork>;
+/// Of the mains at its lowest (-10 %, EN 50160) what is left, where the bus follows them.
+inline constexpr double mainsLow = 0.9;
 
 /// std::monostate when there is no motor or its plate does not say enough (all of it, and the supply, finite and
 /// positive).

@@ -77,6 +77,52 @@ template <> struct KindOf<CatalogueDrive> {
         return r.voltsLeast >= r.voltsMost ? "its least voltage is not below its most." : "";
     }
 };
+template <> struct KindOf<CatalogueServo> {
+    static constexpr std::string_view name = "servos";
+    static constexpr auto list = &Catalogue::servos;
+    using R = CatalogueServo;
+    inline static const std::vector<Column<R>> columns{{"name", &R::name},
+                                                       {"kind", &R::kind},
+                                                       {"face_mm", &R::face, 10, 300},
+                                                       {"continuous_torque_Nm", &R::continuous, 0.01, 200},
+                                                       {"peak_torque_Nm", &R::peak, 0.01, 800},
+                                                       {"rated_speed_rpm", &R::rated, 100, 20000},
+                                                       {"top_speed_rpm", &R::top, 100, 20000},
+                                                       {"torque_constant_Nm_A", &R::constant, 0.005, 20},
+                                                       {"line_resistance_ohm", &R::resistance, 0.01, 500},
+                                                       {"line_inductance_mH", &R::inductance, 0.01, 500},
+                                                       {"pole_pairs", &R::polePairs, 1, 60},
+                                                       {"no_load_current_A", &R::noLoad, 0, 50},
+                                                       {"encoder_lines", &R::lines, 16, 1e6},
+                                                       {"rotor_inertia_gcm2", &R::inertia, 1, 1e6},
+                                                       {"shaft_mm", &R::shaft, 2, 60},
+                                                       {"body_length_mm", &R::body, 10, 600},
+                                                       {"bolt_square_mm", &R::boltSquare, 5, 300},
+                                                       {"pilot_mm", &R::pilot, 5, 300},
+                                                       {"shaft_length_mm", &R::shaftLength, 3, 200}};
+    static std::string wrong(const R &r) {
+        return r.kind != "brushless" && r.kind != "brushed" ? "kind '" + r.kind + "' is neither brushless nor brushed."
+               : r.peak < r.continuous                      ? "its peak torque is less than what it gives all day."
+               : r.top < r.rated                            ? "its top speed is less than its rated speed."
+                                                            : std::string();
+    }
+};
+template <> struct KindOf<CatalogueServoDrive> {
+    static constexpr std::string_view name = "servo_drives";
+    static constexpr auto list = &Catalogue::servoDrives;
+    using R = CatalogueServoDrive;
+    inline static const std::vector<Column<R>> columns{{"name", &R::name},
+                                                       {"kind", &R::kind},
+                                                       {"volts_least", &R::voltsLeast, 0, 1000},
+                                                       {"volts_most", &R::voltsMost, 1, 1000},
+                                                       {"peak_current_A", &R::peak, 0.05, 500},
+                                                       {"pulse_high_us", &R::pulseHigh, 0, 1000}};
+    static std::string wrong(const R &r) {
+        return r.kind != "brushless" && r.kind != "brushed" ? "kind '" + r.kind + "' is neither brushless nor brushed."
+               : r.voltsLeast >= r.voltsMost                ? "its least voltage is not below its most."
+                                                            : "";
+    }
+};
 template <> struct KindOf<CatalogueSupply> {
     static constexpr std::string_view name = "supplies";
     static constexpr auto list = &Catalogue::supplies;
@@ -84,8 +130,8 @@ template <> struct KindOf<CatalogueSupply> {
     inline static const std::vector<Column<R>> columns{
         {"name", &R::name}, {"volts", &R::volts, 1, 1000}, {"watts", &R::watts, 1, 1e5}, {"kind", &R::kind}};
     static std::string wrong(const R &r) {
-        return r.kind != "regulated" && r.kind != "unregulated"
-                   ? "kind '" + r.kind + "' is neither regulated nor unregulated."
+        return r.kind != "regulated" && r.kind != "unregulated" && r.kind != "mains"
+                   ? "kind '" + r.kind + "' is none of regulated, unregulated, mains."
                    : "";
     }
 };
@@ -242,6 +288,8 @@ template <class Row> void readKind(const CatalogueFile &file, CatalogueRead &out
 template <template <class> class Do, class... Args> void eachKind(Args &&...args) {
     Do<CatalogueMotor>::call(args...);
     Do<CatalogueDrive>::call(args...);
+    Do<CatalogueServo>::call(args...);
+    Do<CatalogueServoDrive>::call(args...);
     Do<CatalogueSupply>::call(args...);
     Do<CataloguePulley>::call(args...);
     Do<CatalogueBelt>::call(args...);
@@ -359,6 +407,28 @@ template <class Rows, class Fits> auto cheapest(const Rows &rows, Fits &&fits) -
     return best;
 }
 } // namespace
+const CatalogueServo *Catalogue::servoLike(double face, double continuous, double constant, bool brushed) const {
+    const CatalogueServo *best = nullptr;
+    double bestOff = 0;
+    for (const auto &s : servos) {
+        if (s.brushed() != brushed || !(std::fabs(s.continuous - continuous) < 0.1 * continuous) ||
+            std::fabs(s.face - face) >= 3)
+            continue;
+        double off = std::fabs(s.continuous / continuous - 1);
+        if (constant == constant) off += std::fabs(s.constant / constant - 1);
+        if (!best || off < bestOff) {
+            best = &s;
+            bestOff = off;
+        }
+    }
+    return best;
+}
+const CatalogueServoDrive *Catalogue::servoDriveFor(double volts, double peak, bool brushed) const {
+    return cheapest(servoDrives, [&](const auto &d) {
+        return (d.kind == "brushed") == brushed && !(volts > voltageUse * d.voltsMost * (1 + 1e-9)) &&
+               !(volts < d.voltsLeast) && !(peak > d.peak * (1 + 1e-9));
+    });
+}
 const CatalogueDrive *Catalogue::driveFor(double volts, double peak, bool closedLoop) const {
     return cheapest(drives, [&](const auto &d) {
         return d.closedLoop == closedLoop && !(volts > voltageUse * d.voltsMost * (1 + 1e-9)) &&

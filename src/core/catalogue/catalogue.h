@@ -17,18 +17,42 @@ struct Sold {
     double leadDays = 14; ///< from order to bench
     bool own = false;     ///< the user's own row, not a shipped one
 };
-struct CatalogueMotor : Sold { ///< in the units of the columns: mm, N m, A, ohm, mH, g cm^2
-    double face = 0, holding = 0, current = 0, resistance = 0, inductance = 0, inertia = 0, shaft = 0, body = 0,
-           boltSquare = 0, pilot = 0, shaftLength = 0;
-    bool encoder = false, shaftBothEnds = false;
+/// What any motor has, in the units of the columns: mm, g cm^2.
+struct SoldMotor : Sold {
+    double face = 0, inertia = 0, shaft = 0, body = 0, boltSquare = 0, pilot = 0, shaftLength = 0;
+    bool encoder = false; ///< knows where it stands
+    virtual ~SoldMotor() = default;
+    [[nodiscard]] virtual double torqueMost() const = 0; ///< N m, what a coupling behind it must bear
 };
-struct CatalogueDrive : Sold {
-    double voltsLeast = 0, voltsMost = 0, peak = 0, pulseHigh = 0; ///< V, V, A amplitude, us
+/// A stepper: N m, A, ohm, mH.
+struct CatalogueMotor : SoldMotor {
+    double holding = 0, current = 0, resistance = 0, inductance = 0;
+    bool shaftBothEnds = false;
+    [[nodiscard]] double torqueMost() const override { return holding; }
+};
+/// A servo: N m, rpm, N m/A rms (with brushes: N m/A), ohm and mH between two leads.
+struct CatalogueServo : SoldMotor {
+    std::string kind; ///< brushless, brushed
+    double continuous = 0, peak = 0, rated = 0, top = 0, constant = 0, resistance = 0, inductance = 0, polePairs = 0,
+           noLoad = 0, lines = 0;
+    CatalogueServo() { encoder = true; }
+    [[nodiscard]] bool brushed() const { return kind == "brushed"; }
+    [[nodiscard]] double torqueMost() const override { return peak; }
+};
+struct SoldDrive : Sold {
+    double voltsLeast = 0, voltsMost = 0, pulseHigh = 0; ///< V, V, us
+    double peak = 0;                                     ///< A: amplitude; of a brushless servo's rms
+};
+struct CatalogueDrive : SoldDrive { ///< for steppers
     bool closedLoop = false, damping = false;
+};
+struct CatalogueServoDrive : SoldDrive {
+    std::string kind; ///< of the motors it is for
 };
 struct CatalogueSupply : Sold {
     double volts = 0, watts = 0;
-    std::string kind; ///< regulated, unregulated
+    std::string kind; ///< regulated, unregulated; mains: rectified in the drive
+    [[nodiscard]] bool followsMains() const { return kind != "regulated"; }
 };
 struct CataloguePulley : Sold {
     std::string profile;
@@ -57,6 +81,8 @@ struct CatalogueBrake : Sold {
 struct Catalogue {
     std::vector<CatalogueMotor> motors;
     std::vector<CatalogueDrive> drives;
+    std::vector<CatalogueServo> servos;
+    std::vector<CatalogueServoDrive> servoDrives;
     std::vector<CatalogueSupply> supplies;
     std::vector<CataloguePulley> pulleys;
     std::vector<CatalogueBelt> belts;
@@ -72,6 +98,11 @@ struct Catalogue {
     [[nodiscard]] double screwPrice(std::string_view name, double lengthMm, bool preloaded = false) const;
     /// The motor most like one described: face within 3 mm, torque within a tenth; null when none is.
     [[nodiscard]] const CatalogueMotor *motorLike(double faceMm, double holdingNm, double ratedA, bool encoder) const;
+    /// The same of servos, by what they give all day and, of equals, an ampere.
+    [[nodiscard]] const CatalogueServo *servoLike(double faceMm, double continuousNm, double constant,
+                                                  bool brushed) const;
+    /// The cheapest drive for such servos; see driveFor.
+    [[nodiscard]] const CatalogueServoDrive *servoDriveFor(double volts, double peakA, bool brushed) const;
     /// The cheapest drive for a supply voltage and current; unknown (NaN) asks for nothing. Null when none is.
     [[nodiscard]] const CatalogueDrive *driveFor(double volts, double peakA, bool closedLoop) const;
     /// The cheapest supply of a voltage with at least this power; unknown power asks for nothing. Null when none is.

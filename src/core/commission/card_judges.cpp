@@ -464,9 +464,7 @@ CardResult judgeCard(const Json &project, const AxisModel &m, const AxisState &s
 }
 
 double designSteps(const AxisModel &m) {
-    const Fraction lead = m.leadFraction();
-    if (lead.num <= 0) return notKnown;
-    const auto steps = stepsPerMillimetre(4 * m.stepper().rotorTeeth, m.drive.microsteps, m.ratioFraction(), lead);
+    const auto steps = m.stepsAMillimetre();
     return steps ? steps->value() : notKnown;
 }
 

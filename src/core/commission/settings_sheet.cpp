@@ -13,12 +13,11 @@ std::vector<SettingLine> settingsSheet(const AxisModel &m, const AxisState &s) {
         out.push_back({std::move(key), std::move(label), "?", std::move(unit), "", "", 'd', false, std::move(missing)});
     };
     const Fraction lead = m.leadFraction();
-    const auto steps = lead.num > 0
-                           ? stepsPerMillimetre(4 * m.stepper().rotorTeeth, m.drive.microsteps, m.ratioFraction(), lead)
-                           : Result<Fraction>(fail(CalcErrorCode::Missing, "lead"));
+    const auto steps = m.stepsAMillimetre();
     if (steps) {
         const auto r = roundedSteps(*steps, metres(m.travel.known() ? m.travel.v : 0.1));
-        std::string how = std::to_string(4 * m.stepper().rotorTeeth) + "·" + std::to_string(m.drive.microsteps);
+        std::string how = m.servo() ? std::to_string(m.pulsesATurn())
+                                    : std::to_string(m.ownStepsATurn()) + "·" + std::to_string(m.drive.microsteps);
         for (const auto &placed : m.stages)
             if (const auto *b = std::get_if<ToothedBelt>(&placed.stage); b && b->driver.teeth > 0)
                 how += "·" + std::to_string(b->driven.teeth) + "/" + std::to_string(b->driver.teeth);

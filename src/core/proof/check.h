@@ -99,6 +99,7 @@ struct Check {
     /// How demand or capacity come about; the last step gives one of the two.
     void (*work)(const AxisScope &a, const Finding &f, Steps &steps) = nullptr;
     std::initializer_list<Lever> levers = {};
+    bool torqueRow = false; ///< holds an operating point's torque against what the motor gives there
     [[nodiscard]] CheckId id() const { return CheckId::of(code); }
 };
 
@@ -143,7 +144,7 @@ void judgeAll(std::span<const CheckOf<Scope>> checks, const Scope &scope, Subjec
     }
 }
 
-inline constexpr std::size_t torqueChecks = 2; ///< the first of motorChecks(): C01 and C02
+inline constexpr std::size_t torqueChecks = 4; ///< the first of motorChecks(): the torque rows
 
 // The lists, by subject; in the order their rows stand before they are sorted.
 std::span<const AxisCheck> wayChecks();     ///< ways, lead, play as found

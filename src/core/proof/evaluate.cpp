@@ -75,7 +75,7 @@ void loadStages(const AxisModel &m, AxisState &s) {
     s.driveStiffness = stiffnessAtFinal(s.chain.stages).value();
     // the motor's own shaft, pulled sideways by the belt on it
     const auto *belt = m.stageAs<ToothedBelt>(0);
-    const auto &motor = m.stepper();
+    const auto &motor = m.motorBody();
     if (!belt || !motor.shaft.known() || !motor.body.known()) return;
     const auto &work = *s.stageWork<ToothedBelt>(0);
     if (!work.forcesKnown) return;
@@ -105,7 +105,7 @@ void addPoint(const AxisModel &m, AxisState &s, Operating kind, int cut, const M
         const auto a = torquesAt(s.motor, p.rpm);
         const double standing = kind == Operating::Hold ? m.drive.idleShare.v
                                                         : 1; // the drive lowers the current at rest, torque follows it
-        p.design = a.countedOn * standing;
+        p.design = (lasts(kind) ? a.continuous : a.countedOn) * standing;
         p.quasi = a.pullOut * standing;
         p.most = a.peak * standing;
         p.region = a.region;
@@ -226,17 +226,19 @@ void screwFigures(const AxisModel &m, AxisState &s) {
 
 void stepFigures(const AxisModel &m, AxisState &s) {
     const double perTurn = m.lead.v / s.ratio();
-    const int full = 4 * m.stepper().rotorTeeth;
-    s.fullStep = perTurn / full;
-    s.microstep = s.fullStep / m.drive.microsteps;
+    const int own = m.ownStepsATurn(), pulses = m.pulsesATurn();
+    s.fullStep = own > 0 ? perTurn / own : notKnown;
+    s.microstep = pulses > 0 ? perTurn / pulses : notKnown;
     s.stepRate = m.rapid.v / s.microstep;
     s.rateLimit = m.pulseLimit.v;
     if (m.drive.pulseHigh.known() && m.drive.pulseHigh.v > 0 && s.rateLimit == s.rateLimit)
         s.rateLimit = std::min(s.rateLimit, 1 / (2 * m.drive.pulseHigh.v));
-    if (s.motorKnown) {
+    if (m.servo()) { // what its encoder tells apart and its pulses ask for; friction is the loop's to overcome
+        s.dependable = std::max(s.fullStep, s.microstep);
+    } else if (s.motorKnown) {
         const double friction = (s.friction * s.chain.lead.value() / m.efficiency.v + m.bearingDrag.v + s.preloadDrag) /
                                 (s.ratio() * forwardOf(s.chain.stages));
-        if (const auto r = stepperResolution(s.chain.lead, s.ratio(), full, m.drive.microsteps,
+        if (const auto r = stepperResolution(s.chain.lead, s.ratio(), own, m.drive.microsteps,
                                              newtonMetres(s.peakStatic), newtonMetres(friction)))
             s.dependable = r->dependable.value();
         else
@@ -256,11 +258,15 @@ void judgeStage(const AxisModel &m, const AxisState &s, std::size_t place, const
 
 void workOut(const AxisModel &m, AxisState &s) {
     s.motor = motorAtWork(m.motor, m.drive, m.supply, m.cable);
-    if (const auto *stepper = std::get_if<StepperAtWork>(&s.motor)) {
-        s.motorKnown = true;
-        s.peakStatic = stepper->peakStatic;
-        s.corner = stepper->corner;
-    }
+    std::visit(
+        [&](const auto &motor) {
+            if constexpr (!std::is_same_v<std::decay_t<decltype(motor)>, std::monostate>) {
+                s.motorKnown = true;
+                s.peakStatic = motor.peakStatic;
+                s.corner = motor.corner;
+            }
+        },
+        s.motor);
     prepareStages(m, s);
     buildChain(m, s);
     loadStages(m, s);

@@ -59,6 +59,8 @@ std::string_view partName(Part p);
 enum class StationId { AsFound = 1, Duty = 2, Drive = 3, Proof = 4, Parts = 5, Build = 6, FirstCuts = 7, Log = 8 };
 
 enum class Operating { None, Breakaway, RapidUp, RapidDown, Braking, Cutting, Hold };
+/// It may go on for minutes: a servo is held to what it gives all day, not to its peak.
+constexpr bool lasts(Operating kind) { return kind == Operating::Cutting || kind == Operating::Hold; }
 
 /// What of an axis a finding judges; -1 and None: the axis as a whole.
 struct Subject {

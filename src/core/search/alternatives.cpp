@@ -67,8 +67,24 @@ std::vector<Alternative> Lister::list(Exchanged what) {
             }
             add(c.name, c.price, std::move(p));
         }
+        for (const auto &c : m_catalogue.servos) { // with a drive of its own: no stepper's would turn it
+            const auto *drive = m_catalogue.servoDriveFor(m.supply.voltage.v * m.supply.mainsHigh(),
+                                                          c.continuous / c.constant, c.brushed());
+            if (!drive) continue;
+            auto p = motorPatches(d, c);
+            for (auto &entry : drivePatches(d, c, *drive))
+                p.push_back(std::move(entry));
+            add(c.name + ", with " + drive->name, c.price + drive->price, std::move(p));
+        }
         break;
     case Exchanged::Drive:
+        if (const auto *servo = m.servo()) {
+            const auto *like = m_catalogue.servoLike(servo->face.v * 1e3, servo->continuous.v, servo->torqueConstant.v,
+                                                     servo->brushed);
+            for (const auto &c : m_catalogue.servoDrives)
+                if (like && (c.kind == "brushed") == servo->brushed) add(c.name, c.price, drivePatches(d, *like, c));
+            break;
+        }
         for (const auto &c : m_catalogue.drives) {
             if (c.closedLoop != m.closedLoop()) continue;
             const double rated = m.stepper().rated.known() ? m.stepper().rated.v : c.peak;

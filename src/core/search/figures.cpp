@@ -39,7 +39,7 @@ double torqueAllows(const AxisModel &m, const AxisState &s) {
             demand = std::max(demand, p.demand);
             rpm = p.rpm;
         }
-    const double most = 100 * m.rapid.v, need = torqueRails(m.closedLoop()).must * demand * (1 - 1e-9);
+    const double most = 100 * m.rapid.v, need = torqueRails(m.motor).must * demand * (1 - 1e-9);
     if (!s.motorKnown || !std::isfinite(need) || !std::isfinite(rpm)) return most;
     double low = 0, high = most;
     for (int k = 0; k < 24; ++k) {

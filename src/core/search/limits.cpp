@@ -157,6 +157,8 @@ std::vector<std::string> rowsNamed(const Catalogue &catalogue, std::string_view 
             }
         };
         look(catalogue.motors, {"motor", "stepper"});
+        look(catalogue.servos, {"motor", "servo"});
+        look(catalogue.servoDrives, {"drive"});
         look(catalogue.supplies, {"supply"});
         look(catalogue.drives, {"drive"});
         look(catalogue.screws, {"screw"});

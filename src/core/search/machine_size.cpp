@@ -36,13 +36,13 @@ struct Axis {
 using Group = std::pair<double, std::string>; ///< volts and kind of a supply
 
 /// All axes on supplies of one voltage and kind; with one motor only, when it is given.
-std::vector<Combo> combined(const std::vector<Axis> &axes, const Group &group, const CatalogueMotor *motor) {
+std::vector<Combo> combined(const std::vector<Axis> &axes, const Group &group, const std::string *motor) {
     std::vector<Combo> all{{0, std::numeric_limits<double>::infinity(), 0, {}}};
     for (const auto &axis : axes) {
         std::vector<Combo> own, next;
         for (std::uint32_t f = 0; f < axis.fronts.size(); ++f) {
             const auto &t = axis.space->trains[axis.fronts[f].train];
-            if (Group{t.supply->volts, t.supply->kind} != group || (motor && t.motor->name != motor->name)) continue;
+            if (Group{t.supply->volts, t.supply->kind} != group || (motor && t.motor->name != *motor)) continue;
             for (std::uint32_t k = 0; k < axis.fronts[f].designs.size(); ++k) {
                 const auto &d = axis.fronts[f].designs[k];
                 own.push_back({d.price, d.margin, t.watts, {{f, k}}});
@@ -133,8 +133,8 @@ std::optional<MachineResult> sizeMachine(const Json &project, const std::map<std
     for (const auto &group : groups) {
         if (watch && watch->stop) return {};
         fed(combined(axes, group, nullptr), group, whole);
-        for (const auto &m : catalogue.motors)
-            if (motors.count(m.name)) fed(combined(axes, group, &m), group, alike);
+        for (const auto &name : motors)
+            fed(combined(axes, group, &name), group, alike);
     }
     const auto less = [](const auto &a, const auto &b) {
         if (a.first.price != b.first.price || a.first.margin != b.first.margin || a.first.watts != b.first.watts ||

@@ -331,6 +331,13 @@ void Search::crash() {
 }
 
 void Search::microsteps() {
+    if (m.servo()) { // its pulses a turn are the drive's own gear
+        for (const int pulses : {10000, 5000, 4000, 2000, 1000})
+            if (pulses < m.pulsesATurn())
+                attempt(std::to_string(pulses) + " pulses a turn in the drive make it",
+                        {{d + "drive/pulses_a_turn", typed(std::to_string(pulses))}});
+        return;
+    }
     for (int u : {8, 10, 4, 5, 2})
         if (u < m.drive.microsteps)
             attempt(std::to_string(u) + " microsteps make it", {{d + "drive/microsteps", typed(std::to_string(u))}});

@@ -28,7 +28,7 @@ struct Pair {
     struct Point {
         double torque, acceleration; ///< N m without the rotor, rad/s^2; signed along plus
         std::uint32_t rpm;           ///< index into the speeds of its fit
-        bool still;
+        bool still, lasting;
     };
     std::uint32_t from = 0, to = 0; ///< its points
     bool dead = false;              ///< a row that asks nothing of the motor fails: no motor helps
@@ -210,7 +210,8 @@ void Sizer::pairUp() {
                 for (const auto &q : e.state.points) {
                     if (!(q.shafts[0].torque.value() == q.shafts[0].torque.value()) || !std::isfinite(q.rpm)) continue;
                     part.points.push_back({q.shafts[0].torque.value(), q.shafts[0].acceleration.value(),
-                                           std::uint32_t(part.speeds.size()), q.kind == Operating::Hold});
+                                           std::uint32_t(part.speeds.size()), q.kind == Operating::Hold,
+                                           lasts(q.kind)});
                     part.speeds.push_back(q.rpm);
                 }
                 p.to = std::uint32_t(part.points.size());
@@ -249,7 +250,7 @@ void Sizer::tryAll() {
         std::array<std::deque<Entry>, limitCount> onlyOne;
         std::optional<Entry> weak;
         SizeCloud cloud;
-        std::vector<double> torque;
+        std::vector<double> torque, lasting;
     };
     std::vector<Part> parts(m_threads);
     double dearest = 1;
@@ -268,24 +269,30 @@ void Sizer::tryAll() {
         const auto &c = m_classes[k];
         const auto &fit = m_fits[c.fit];
         const auto &first = m_space.trains[c.trains.front()];
-        const auto rails = torqueRails(first.motor->encoder);
+        const double mustMoment = torqueRails(first.model).must, mustLasting = torqueRails(first.model, true).must;
         const auto motor = motorAtWork(first.model, first.settings, first.source, m_space.base.cable);
-        const double rotor = std::get<Stepper>(first.model).rotor.v, atRest = first.settings.idleShare.v;
+        const double rotor = bodyOf(first.model).rotor.v, atRest = first.settings.idleShare.v;
         part.torque.resize(fit.speeds.size());
-        for (std::size_t n = 0; n < fit.speeds.size(); ++n)
-            part.torque[n] = torquesAt(motor, fit.speeds[n]).countedOn;
+        part.lasting.resize(fit.speeds.size());
+        for (std::size_t n = 0; n < fit.speeds.size(); ++n) {
+            const auto given = torquesAt(motor, fit.speeds[n]);
+            part.torque[n] = given.countedOn;
+            part.lasting[n] = given.continuous;
+        }
         for (std::uint32_t n = 0; n < fit.pairs.size(); ++n) {
             const auto &p = fit.pairs[n];
             const auto &reduction = m_space.reductions[c.fit][p.reduction];
             if (!reduction.belts && !fits(first, reduction, m_space.screws[p.screw], m_catalogue)) continue;
             double margin = std::numeric_limits<double>::infinity();
+            bool enough = p.to > p.from;
             for (std::uint32_t q = p.from; q < p.to; ++q) {
                 const auto &point = fit.points[q];
                 const double demand = std::fabs(point.torque + rotor * point.acceleration);
-                const double has = part.torque[point.rpm] * (point.still ? atRest : 1);
+                const double has =
+                    point.lasting ? part.lasting[point.rpm] * (point.still ? atRest : 1) : part.torque[point.rpm];
                 margin = std::min(margin, has / demand);
+                enough &= has >= demand * (point.lasting ? mustLasting : mustMoment) * (1 - 1e-9);
             }
-            const bool enough = margin >= rails.must * (1 - 1e-9) && p.to > p.from;
             const int row = part.cloud.row(margin);
             // the trains of the class stand at one margin; of each kind of breaking the cheapest is remembered
             std::array<std::pair<unsigned, Entry>, limitCount + 1> kinds;
@@ -616,6 +623,7 @@ Catalogue firstLook(const Catalogue &all) {
         if (usual.empty() || n > profiles[usual]) usual = name;
     std::erase_if(few.pulleys, [&](const CataloguePulley &p) { return p.profile != usual; });
     every(few.motors, 8);
+    every(few.servos, 4);
     every(few.drives, 6);
     every(few.supplies, 6);
     every(few.pulleys, 9);

@@ -1,6 +1,7 @@
 #include "search/space.h"
 #include "search/tried_axis.h"
 #include "drive/power.h"
+#include "machine/fields.h"
 #include "shop/parts.h"
 #include "units/plain_number.h"
 #include <algorithm>
@@ -12,20 +13,23 @@ namespace lw {
 using Json = nlohmann::json;
 
 namespace {
+/// The entries of a stepper's drive.
+std::vector<Patch> drivePatches(const std::string &d, const CatalogueDrive &drive, double peak) {
+    return {{d + "drive/volt_limit_V", filled(drive.voltsMost, "V")},
+            {d + "drive/pulse_high_us", drive.pulseHigh > 0 ? filled(drive.pulseHigh, "us") : Json(nullptr)},
+            {d + "drive/damping", drive.damping ? "yes" : "no"},
+            {d + "drive/current_A", filled(peak, "A")},
+            {d + "drive/current_kind", "peak"},
+            {d + "drive/torque_limit_Nm", nullptr}};
+}
 /// The entries that a motor with its drive and supply fills.
-std::vector<Patch> trainPatches(const std::string &d, const std::string &supplyId, const CatalogueMotor &c,
-                                const CatalogueDrive &drive, const CatalogueSupply &supply, double peak) {
-    auto p = motorPatches(d, c);
-    const auto set = [&](const std::string &place, Json v) { p.push_back({place, std::move(v)}); };
-    set(d + "drive/volt_limit_V", filled(drive.voltsMost, "V"));
-    set(d + "drive/pulse_high_us", drive.pulseHigh > 0 ? filled(drive.pulseHigh, "us") : Json(nullptr));
-    set(d + "drive/damping", drive.damping ? "yes" : "no");
-    set(d + "drive/current_A", filled(peak, "A"));
-    set(d + "drive/current_kind", "peak");
-    set(d + "drive/torque_limit_Nm", nullptr);
-    set(d + "supply", supplyId);
-    for (auto &entry : supplyPatches(supplyId, supply))
-        p.push_back(std::move(entry));
+std::vector<Patch> trainPatches(const std::string &d, const std::string &supplyId, const TrainChoice &t) {
+    auto p = t.servo ? motorPatches(d, *t.servo) : motorPatches(d, static_cast<const CatalogueMotor &>(*t.motor));
+    const auto add = [&](std::vector<Patch> more) { p.insert(p.end(), more.begin(), more.end()); };
+    add(t.servo ? drivePatches(d, *t.servo, static_cast<const CatalogueServoDrive &>(*t.drive))
+                : drivePatches(d, static_cast<const CatalogueDrive &>(*t.drive), t.peak));
+    p.push_back({d + "supply", supplyId});
+    add(supplyPatches(supplyId, *t.supply));
     return p;
 }
 
@@ -95,55 +99,68 @@ void Builder::trains() {
     const double moving = std::isfinite(force * base.rapid.v) ? force * base.rapid.v / 0.3 : 0;
     const double inside = voltageUse;
     std::map<std::array<double, 6>, std::pair<std::size_t, std::size_t>> classes; // its number, its first train
-    for (const auto &motor : m_catalogue.motors) {
-        if (motor.shaftBothEnds) continue; // the same motor for more money: picked by hand where a handle is to stay
+    /// A motor on a drive, on every supply that suits both.
+    const auto offer = [&](const SoldMotor &motor, const SoldDrive &drive, const CatalogueServo *servo, double peak,
+                           double copper, bool damping) {
         const std::pair fit{motor.face, motor.shaft};
         auto at = std::find(m_fits.begin(), m_fits.end(), fit);
         if (at == m_fits.end()) at = m_fits.insert(at, fit);
+        const double watts = 1.25 * (copper + moving) / driveEfficiency;
+        for (const auto &supply : m_catalogue.supplies) {
+            const double high = supply.volts * (supply.followsMains() ? 1.1 : 1.0);
+            if (high > drive.voltsMost * inside * (1 + 1e-9) || supply.volts < drive.voltsLeast) continue;
+            if (supply.watts < watts) continue;
+            TrainChoice c;
+            c.motor = &motor;
+            c.drive = &drive;
+            c.servo = servo;
+            c.supply = &supply;
+            c.name = motor.name + ", " + drive.name + ", " + supply.name;
+            c.price = cost(motor) + cost(drive) + cost(supply);
+            c.leadDays = std::max({motor.leadDays, drive.leadDays, supply.leadDays});
+            c.peak = peak;
+            c.watts = watts;
+            c.supplyPrice = cost(supply);
+            c.fit = std::size_t(at - m_fits.begin());
+            // what any row can see of it
+            const double number = servo
+                                      ? double(servo - m_catalogue.servos.data()) + double(m_catalogue.motors.size())
+                                      : double(static_cast<const CatalogueMotor *>(&motor) - m_catalogue.motors.data());
+            const std::array<double, 6> key{
+                number, peak, supply.volts, supply.followsMains() ? 1.0 : 0.0, damping ? 1.0 : 0.0, drive.pulseHigh};
+            const auto [seen, isNew] = classes.emplace(key, std::pair{classes.size(), m_space.trains.size()});
+            c.sameTorque = seen->second.first;
+            if (isNew) {
+                auto m = m_tried.partWith(trainPatches(d, m_supply, c), &rereadMotor, m_space.base);
+                c.model = std::move(m.motor);
+                c.settings = std::move(m.drive);
+                c.source = std::move(m.supply);
+            } else {
+                const auto &like = m_space.trains[seen->second.second];
+                c.model = like.model;
+                c.settings = like.settings;
+                c.source = like.source;
+                c.settings.voltLimit = {drive.voltsMost, Standing::Catalogue};
+                c.source.power = {supply.watts, Standing::Catalogue};
+            }
+            m_space.trains.push_back(std::move(c));
+        }
+    };
+    for (const auto &motor : m_catalogue.motors) {
+        if (motor.shaftBothEnds) continue; // the same motor for more money: picked by hand where a handle is to stay
         for (const auto &drive : m_catalogue.drives) {
             if (drive.closedLoop != motor.encoder || drive.peak < motor.current) continue;
             const double peak = setPeak(drive.peak, motor.current);
-            const double watts = 1.25 * (hotCopper * peak * peak * motor.resistance + moving) / driveEfficiency;
-            for (const auto &supply : m_catalogue.supplies) {
-                const double high = supply.volts * (supply.kind == "unregulated" ? 1.1 : 1.0);
-                if (high > drive.voltsMost * inside * (1 + 1e-9) || supply.volts < drive.voltsLeast) continue;
-                if (supply.watts < watts) continue;
-                TrainChoice c;
-                c.motor = &motor;
-                c.drive = &drive;
-                c.supply = &supply;
-                c.name = motor.name + ", " + drive.name + ", " + supply.name;
-                c.price = cost(motor) + cost(drive) + cost(supply);
-                c.leadDays = std::max({motor.leadDays, drive.leadDays, supply.leadDays});
-                c.peak = peak;
-                c.watts = watts;
-                c.supplyPrice = cost(supply);
-                c.fit = std::size_t(at - m_fits.begin());
-                // what any row can see of it
-                const std::array<double, 6> key{double(&motor - m_catalogue.motors.data()),
-                                                peak,
-                                                supply.volts,
-                                                supply.kind == "unregulated" ? 1.0 : 0.0,
-                                                drive.damping ? 1.0 : 0.0,
-                                                drive.pulseHigh};
-                const auto [seen, isNew] = classes.emplace(key, std::pair{classes.size(), m_space.trains.size()});
-                c.sameTorque = seen->second.first;
-                if (isNew) {
-                    auto m = m_tried.partWith(trainPatches(d, m_supply, motor, drive, supply, peak), &rereadMotor,
-                                              m_space.base);
-                    c.model = std::move(m.motor);
-                    c.settings = std::move(m.drive);
-                    c.source = std::move(m.supply);
-                } else {
-                    const auto &like = m_space.trains[seen->second.second];
-                    c.model = like.model;
-                    c.settings = like.settings;
-                    c.source = like.source;
-                    c.settings.voltLimit = {drive.voltsMost, Standing::Catalogue};
-                    c.source.power = {supply.watts, Standing::Catalogue};
-                }
-                m_space.trains.push_back(std::move(c));
-            }
+            offer(motor, drive, nullptr, peak, hotCopper * peak * peak * motor.resistance, drive.damping);
+        }
+    }
+    for (const auto &servo : m_catalogue.servos) {
+        const double rated = servo.continuous / servo.constant; // what it draws all day
+        for (const auto &drive : m_catalogue.servoDrives) {
+            if (drive.kind != servo.kind || drive.peak < rated) continue;
+            const double share = servo.brushed() ? 1 : 1.5; // three phases of half a line's resistance each
+            offer(servo, drive, &servo, servoPeak(servo, drive), hotCopper * share * rated * rated * servo.resistance,
+                  false);
         }
     }
     m_space.torqueClasses = classes.size();
@@ -492,27 +509,88 @@ std::vector<Patch> supplyPatches(const std::string &id, const CatalogueSupply &c
             {s + "kind", c.kind},
             {s + "sag", nullptr}};
 }
+namespace {
+/// All that is known of a motor by its entries; those of another kind, or of another motor, are taken away.
+class MotorEntries {
+public:
+    explicit MotorEntries(std::string motor) : m_motor(std::move(motor)) {}
+    void put(const char *key, double v, const char *unit) { m_out[key] = filled(v, unit); }
+    void say(const char *key, std::string v) { m_out[key] = std::move(v); }
+    void body(const SoldMotor &c) {
+        put("face_mm", c.face, "mm");
+        put("rotor_inertia_kgm2", c.inertia, " g cm2");
+        put("body_length_mm", c.body, "mm");
+        put("bolt_square_mm", c.boltSquare, "mm");
+        put("pilot_mm", c.pilot, "mm");
+        put("shaft_length_mm", c.shaftLength, "mm");
+        say("shaft", numberText(c.shaft, 5) + " h6");
+    }
+    [[nodiscard]] std::vector<Patch> patches() const {
+        static const std::vector<std::string> keys = [] { // every field a motor has
+            constexpr std::string_view at = "axes/*/designs/*/motor/";
+            std::vector<std::string> all;
+            for (const auto &field : fieldTable())
+                if (field.pattern.starts_with(at)) all.emplace_back(field.pattern.substr(at.size()));
+            return all;
+        }();
+        std::vector<Patch> out;
+        for (const auto &key : keys) {
+            const auto known = m_out.find(key);
+            out.push_back({m_motor + key, known == m_out.end() ? Json(nullptr) : known->second});
+        }
+        return out;
+    }
+
+private:
+    std::string m_motor;
+    std::map<std::string, Json> m_out;
+};
+} // namespace
+
 std::vector<Patch> motorPatches(const std::string &d, const CatalogueMotor &c) {
-    std::vector<Patch> p;
-    const auto put = [&](const char *key, double v, const char *unit) { p.push_back({d + key, filled(v, unit)}); };
-    put("motor/face_mm", c.face, "mm");
-    put("motor/holding_torque_Nm", c.holding, " N m");
-    put("motor/rated_current_A", c.current, "A");
-    put("motor/resistance_ohm", c.resistance, "ohm");
-    put("motor/inductance_mH", c.inductance, "mH");
-    put("motor/rotor_inertia_kgm2", c.inertia, " g cm2");
-    put("motor/body_length_mm", c.body, "mm");
-    put("motor/bolt_square_mm", c.boltSquare, "mm");
-    put("motor/pilot_mm", c.pilot, "mm");
-    put("motor/shaft_length_mm", c.shaftLength, "mm");
-    p.push_back({d + "motor/shaft", numberText(c.shaft, 5) + " h6"});
-    p.push_back({d + "motor/kind", c.encoder ? "stepper_closed" : "stepper_open"});
-    p.push_back({d + "motor/torque_convention", "two_phases_on"});
-    // what was known of another motor is not known of this one
-    for (const char *key : {"motor/detent_torque_Nm", "motor/step_angle_deg", "motor/usable_speed_rpm",
-                            "motor/radial_load_N", "motor/radial_load_at_mm", "motor/front_bearing_mm"})
-        p.push_back({d + key, nullptr});
-    return p;
+    MotorEntries e(d + "motor/");
+    e.body(c);
+    e.put("holding_torque_Nm", c.holding, " N m");
+    e.put("rated_current_A", c.current, "A");
+    e.put("resistance_ohm", c.resistance, "ohm");
+    e.put("inductance_mH", c.inductance, "mH");
+    e.say("kind", c.encoder ? "stepper_closed" : "stepper_open");
+    e.say("torque_convention", "two_phases_on");
+    auto out = e.patches();
+    out.push_back({d + "drive/pulses_a_turn", nullptr});
+    return out;
+}
+std::vector<Patch> motorPatches(const std::string &d, const CatalogueServo &c) {
+    MotorEntries e(d + "motor/");
+    e.body(c);
+    e.say("kind", c.brushed() ? "servo_brushed" : "servo");
+    e.put("continuous_torque_Nm", c.continuous, " N m");
+    e.put("peak_torque_Nm", c.peak, " N m");
+    e.put("rated_speed_rpm", c.rated, "rpm");
+    e.put("top_speed_rpm", c.top, "rpm");
+    e.put("torque_constant_Nm_A", c.constant, "");
+    e.put("line_resistance_ohm", c.resistance, "ohm");
+    e.put("line_inductance_mH", c.inductance, "mH");
+    e.put("encoder_lines", c.lines, "");
+    if (c.brushed())
+        e.put("no_load_current_A", c.noLoad, "A");
+    else
+        e.put("pole_pairs", c.polePairs, "");
+    return e.patches();
+}
+/// Pulses a turn a servo drive is set to: as fine as a stepper with ten microsteps, and no controller runs out of them.
+constexpr double servoPulses = 2000;
+double servoPeak(const CatalogueServo &c, const CatalogueServoDrive &drive) {
+    return std::floor(std::min(drive.peak, c.peak / c.constant) * 100) / 100;
+}
+std::vector<Patch> drivePatches(const std::string &d, const CatalogueServo &c, const CatalogueServoDrive &drive) {
+    return {{d + "drive/volt_limit_V", filled(drive.voltsMost, "V")},
+            {d + "drive/pulse_high_us", drive.pulseHigh > 0 ? filled(drive.pulseHigh, "us") : Json(nullptr)},
+            {d + "drive/damping", nullptr},
+            {d + "drive/current_A", filled(servoPeak(c, drive), "A")},
+            {d + "drive/current_kind", c.brushed() ? "peak" : "rms"},
+            {d + "drive/pulses_a_turn", filled(std::min(4 * c.lines, servoPulses), "", "assumed")},
+            {d + "drive/torque_limit_Nm", nullptr}};
 }
 
 SizeSpace sizeSpace(const Json &project, const std::string &axis, const std::string &design, const Catalogue &catalogue,
@@ -590,7 +668,7 @@ const ReductionChoice &reductionOfCandidate(const SizeSpace &space, const Candid
 std::vector<Patch> patchesOf(const SizeSpace &space, const Candidate &c) {
     const auto &screw = space.screws[c.screw];
     const auto &t = space.trains[c.train];
-    auto out = trainPatches(space.designPointer, space.supply, *t.motor, *t.drive, *t.supply, t.peak);
+    auto out = trainPatches(space.designPointer, space.supply, t);
     const auto &reduction = reductionOfCandidate(space, c);
     for (auto &p : reductionPatches(space.designPointer, reduction))
         out.push_back(std::move(p));
@@ -624,7 +702,7 @@ double endMm(const ScrewChoice &s) { return s.end.nominal * 1e3; }
 bool fits(const TrainChoice &t, const ReductionChoice &r, const ScrewChoice &s, const Catalogue &catalogue) {
     if (r.belts) return !s.end.known() || endMm(s) <= r.drivenBoreWorst;
     const double bore = s.end.known() ? std::max(endMm(s), t.motor->shaft) : t.motor->shaft;
-    return r.coupling == catalogue.couplingFor(bore, t.motor->holding);
+    return r.coupling == catalogue.couplingFor(bore, t.motor->torqueMost());
 }
 bool turned(const ReductionChoice &r, const ScrewChoice &s) {
     return r.driverTurned || (s.end.known() && endMm(s) > r.drivenBoreMost);

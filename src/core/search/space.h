@@ -22,10 +22,11 @@ struct Choice {
 };
 /// A motor with its drive and supply.
 struct TrainChoice : Choice {
-    const CatalogueMotor *motor = nullptr;
-    const CatalogueDrive *drive = nullptr;
+    const SoldMotor *motor = nullptr;
+    const SoldDrive *drive = nullptr;
+    const CatalogueServo *servo = nullptr; ///< the motor, when it is one
     const CatalogueSupply *supply = nullptr;
-    double peak = 0;        ///< A, what the drive is set to
+    double peak = 0;        ///< A, what the drive is set to; of a brushless servo's rms
     double watts = 0;       ///< that its supply must give
     double supplyPrice = 0; ///< of the price
     Motor model;
@@ -83,6 +84,12 @@ struct Candidate {
 /// The entries of a design (its pointer ends in a slash) that a motor of the catalogue fills; what was known of another
 /// motor is not known of this one.
 [[nodiscard]] std::vector<Patch> motorPatches(const std::string &designPointer, const CatalogueMotor &c);
+[[nodiscard]] std::vector<Patch> motorPatches(const std::string &designPointer, const CatalogueServo &c);
+/// Those of a servo's drive set to a current, A: rms, with brushes as it is.
+[[nodiscard]] std::vector<Patch> drivePatches(const std::string &designPointer, const CatalogueServo &c,
+                                              const CatalogueServoDrive &drive);
+/// What of a servo drive's current its motor may have, A.
+[[nodiscard]] double servoPeak(const CatalogueServo &c, const CatalogueServoDrive &drive);
 /// The entries of a supply that one of the catalogue fills.
 [[nodiscard]] std::vector<Patch> supplyPatches(const std::string &id, const CatalogueSupply &c);
 /// Puts a choice's part into a model that is used over and over; the order does not matter, but the seat of the last

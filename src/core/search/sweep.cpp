@@ -95,7 +95,7 @@ Sweep sweepOf(const AxisModel &m, Swept what) {
                                       : "What the axis asks of a motor is not known yet: see Duty.";
         return s;
     }
-    const auto rails = torqueRails(m.closedLoop());
+    const auto rails = torqueRails(m.motor);
     s.must = rails.must;
     s.wanted = rails.wanted;
     for (const auto &p : state.points) {

@@ -23,9 +23,7 @@ Verdict worstOfDesign(const Evaluation &proved) {
 const Finding *worstTorque(const Evaluation &e) {
     const Finding *worst = nullptr;
     for (const auto &f : e.findings)
-        if ((f.id == "C01"_check || f.id == "C02"_check) && f.margin == f.margin &&
-            (!worst || f.margin < worst->margin))
-            worst = &f;
+        if (f.check->torqueRow && f.margin == f.margin && (!worst || f.margin < worst->margin)) worst = &f;
     return worst;
 }
 

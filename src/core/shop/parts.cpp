@@ -59,6 +59,11 @@ void addBeltParts(const AxisModel &m, const ToothedBelt &b, std::size_t place, s
 namespace {
 /// Of the cheapest drive listed that takes the voltage its own limit says, and the current it is set to.
 double drivePrice(const AxisModel &m) {
+    if (const auto *servo = m.servo()) {
+        const auto *row = catalogueInUse().servoDriveFor(
+            voltageUse * m.drive.voltLimit.v, m.drive.peak.v / (servo->brushed ? 1 : std::sqrt(2.0)), servo->brushed);
+        return row ? row->price : notKnown;
+    }
     const auto *row = catalogueInUse().driveFor(voltageUse * m.drive.voltLimit.v, m.drive.peak.v, m.closedLoop());
     return row ? row->price : notKnown;
 }
@@ -103,7 +108,18 @@ std::vector<PartAsked> partsAsked(const AxisModel &m, const AxisState &) {
     const auto &cat = catalogueInUse();
     std::vector<PartAsked> out;
     const auto priceOf = [](const auto *row) { return row ? row->price : notKnown; };
-    if (m.hasMotor()) {
+    if (const auto *servo = m.servo()) {
+        const std::string size = servo->face.known() ? n(servo->face.v * 1e3) + " mm" : "";
+        const auto *row =
+            cat.servoLike(servo->face.v * 1e3, servo->continuous.v, servo->torqueConstant.v, servo->brushed);
+        out.push_back({"motor",
+                       "Servo " + size + (servo->brushed ? " with brushes, " : ", ") + n(servo->continuous.v) + " N·m",
+                       "drive", "buy", priceOf(row), false});
+        out.push_back({"drive",
+                       "Servo drive" + (servo->brushed ? std::string(" for brushes") : std::string()) +
+                           (m.drive.voltLimit.known() ? " " + n(m.drive.voltLimit.v) + " V" : std::string()),
+                       "drive", "buy", drivePrice(m), false});
+    } else if (m.hasMotor()) {
         const std::string size = m.motorBody().face.known() ? n(m.motorBody().face.v * 1e3) + " mm" : "";
         const auto &s = m.stepper();
         const double price = priceOf(cat.motorLike(s.face.v * 1e3, s.holding.v, s.rated.v, m.closedLoop()));
@@ -130,7 +146,7 @@ std::vector<PartAsked> partsAsked(const AxisModel &m, const AxisState &) {
                            "drive", "buy",
                            priceOf(cat.couplingFor(std::max(c->boreIn.known() ? c->boreIn.nominal * 1e3 : 0,
                                                             c->boreOut.known() ? c->boreOut.nominal * 1e3 : 0),
-                                                   m.stepper().holding.v)),
+                                                   m.servo() ? m.servo()->peak.v : m.stepper().holding.v)),
                            false});
     }
     for (std::size_t k = 0; k + 1 < m.stages.size(); ++k) { // between two belts stands a shaft of its own

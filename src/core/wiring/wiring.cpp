@@ -81,16 +81,21 @@ void Wirer::axes() {
         a.length = m.cable.length;
         a.section = at(designOf(a) + "cable/cross_section_mm2");
         a.fuse = at(designOf(a) + "drive/fuse_A");
-        const double current = m.drive.peak.v, R = m.stepper().resistance.v;
+        const auto *servo = m.servo();
+        // one phase of a stepper, whose current never rests; of a servo what it draws all day, three phases of half the
+        // resistance between two leads each
+        const double R = servo ? servo->lineResistance.v : m.stepper().resistance.v;
+        const double allDay = servo ? servo->continuous.v / servo->torqueConstant.v : m.drive.peak.v / std::sqrt(2.0);
+        const double current = servo && servo->brushed ? allDay : allDay * std::sqrt(2.0);
         if (a.chosen) {
             a.peak = current;
-            a.rms = current / std::sqrt(2.0);
+            a.rms = allDay;
             if (a.length.known() && a.section.known()) { // at work: 70 C, what PVC bears
                 const double loop = loopResistance(square(a.section), metres(a.length.v), 70).value();
                 a.share = loop / R;
                 a.drop = loop * current;
             }
-            a.copper = hotCopper * current * current * R;
+            a.copper = hotCopper * R * allDay * allDay * (!servo ? 2 : servo->brushed ? 1 : 1.5);
             double moving = 0, back = 0;
             bool all = !state->points.empty();
             for (const auto &p : state->points) {
@@ -137,7 +142,7 @@ void Wirer::supplies() {
         auto &s = m_out.supplies[it->second];
         s.axes.push_back(k);
         s.drawn += (a.copper + a.moving) / driveEfficiency;
-        s.byRule += 2.0 / 3 * m.stepper().rated.v;
+        s.byRule += m.servo() ? a.fed : 2.0 / 3 * m.stepper().rated.v; // a servo draws what it does
         if (m.drive.voltLimit.known())
             s.driveLimit =
                 s.driveLimit == s.driveLimit ? std::min(s.driveLimit, m.drive.voltLimit.v) : m.drive.voltLimit.v;
@@ -267,7 +272,8 @@ void Wirer::axisFindings() {
             auto &f = add("C22", "Cable of " + a.id, cable, graded(0.5 / a.share, 1, 5), {});
             f.margin = 0.5 / a.share;
             f.figure = n2(a.share * 100) + "\u00a0%";
-            f.sentence = "Adds " + n2(a.share * 100) + "\u00a0% to the winding's " + n2(m.stepper().resistance.v) +
+            f.sentence = "Adds " + n2(a.share * 100) + "\u00a0% to the winding's " +
+                         n2(m.servo() ? m.servo()->lineResistance.v : m.stepper().resistance.v) +
                          "\u00a0Ω; 10 is good, 50 too much. " +
                          (m_designs[k].state->corner == m_designs[k].state->corner
                               ? "Costs torque only above " + n3(m_designs[k].state->corner) + "\u00a0rpm."

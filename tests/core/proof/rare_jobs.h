@@ -1,7 +1,9 @@
-// Small jobs that no sample is: a thread to cut, a climb cut on a table that slides.
+// Small jobs that no sample is: a thread to cut, a climb cut on a table that slides, servos.
 #pragma once
 
 #include "demo_job.h"
+#include "search/space.h"
+#include <algorithm>
 
 namespace lw {
 
@@ -17,6 +19,21 @@ inline nlohmann::json climbJob() {
     for (auto &[key, row] : job["axes"]["X"]["duty"]["moves"].items())
         if (row["kind"] == "milling") row["mode"] = "climb";
     return job;
+}
+/// The demo's X with a servo of the catalogue on the cheapest drive that feeds it: on mains, or with brushes on 72 V.
+inline nlohmann::json servoJob(bool brushed = false) {
+    const auto &shop = shippedCatalogue();
+    const std::string_view name =
+        brushed ? "Servo 80 mm with brushes, 250 W, 0.85 N·m" : "Servo 60 mm, 400 W, 1.27 N·m";
+    const auto servo = std::ranges::find(shop.servos, name, &CatalogueServo::name);
+    const auto supply = std::ranges::find_if(
+        shop.supplies, [&](const auto &s) { return s.volts > (brushed ? 71 : 200) && s.volts < (brushed ? 73 : 400); });
+    const std::string d = "/axes/X/designs/A/";
+    auto job = demoJob();
+    const auto *drive = shop.servoDriveFor(supply->volts, servo->peak / servo->constant, brushed);
+    job = patched(job, motorPatches(d, *servo));
+    job = patched(job, drivePatches(d, *servo, *drive));
+    return patched(job, supplyPatches(textAt(job, d + "supply"), *supply));
 }
 
 } // namespace lw

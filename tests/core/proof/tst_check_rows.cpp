@@ -23,6 +23,8 @@ class TestCheckRows : public QObject {
             job = threadJob();
         } else if (name == "climb") {
             job = climbJob();
+        } else if (name == "servo") {
+            job = servoJob();
         } else if (name.starts_with("random ")) {
             QFile f(QStringLiteral(LW_TEST_DATA "/format1/random.json"));
             if (!f.open(QIODevice::ReadOnly)) qFatal("no random jobs");

@@ -136,9 +136,19 @@ private slots:
             QVERIFY(r);
             jobs.emplace_back("random " + std::to_string(n++), r->project);
         }
-        // a thread to cut, a climb cut on a table that slides: none of those jobs has them
+        // a thread to cut, a climb cut on a table that slides, servos: none of those jobs has them
         jobs.emplace_back("thread", threadJob());
         jobs.emplace_back("climb", climbJob());
+        for (const bool brushed : {false, true})
+            for (const char *rapid : {"1500mm/min", "9000mm/min", "30000mm/min"}) {
+                auto job = servoJob(brushed);
+                put(job, "/axes/X/targets/rapid_mm_min", rapid);
+                jobs.emplace_back(brushed ? "brushes" : "servo", job);
+            }
+        auto curve = demoJob();
+        setAt(curve, "/axes/X/designs/A/motor/curve", "0:3.1 300:3 600:2.4 1200:1.4 2400:0.5");
+        put(curve, "/axes/X/designs/A/motor/curve_V", "36V");
+        jobs.emplace_back("curve", curve);
         for (const auto &[name, job] : jobs)
             for (const auto &axis : axisOrder(job))
                 for (const auto &design : designsOf(job, axis)) {

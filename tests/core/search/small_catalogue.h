@@ -25,7 +25,9 @@ inline Catalogue smallCatalogue(unsigned seed) {
     Catalogue c;
     c.motors = draw(all.motors, 2 + random() % 2);
     c.drives = draw(all.drives, 4);
-    c.supplies = draw(all.supplies, 3);
+    auto dc = all.supplies;
+    std::erase_if(dc, [](const CatalogueSupply &s) { return s.volts > 200; });
+    c.supplies = draw(dc, 3);
     for (const auto &p : all.pulleys)
         if (p.profile == "5M" && (p.teeth == 16 || p.teeth == 20 || p.teeth == 30 || (p.teeth == 40 && seed % 2)))
             c.pulleys.push_back(p);
@@ -36,6 +38,12 @@ inline Catalogue smallCatalogue(unsigned seed) {
     c.ends = all.ends;
     c.couplings = all.couplings;
     c.brakes = all.brakes;
+    if (seed % 4 == 1) { // servos beside the steppers, on mains and on what supplies there are
+        c.servos = draw(all.servos, 3);
+        c.servoDrives = draw(all.servoDrives, 4);
+        for (const auto &s : all.supplies)
+            if (s.volts > 200) c.supplies.push_back(s);
+    }
     return c;
 }
 

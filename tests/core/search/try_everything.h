@@ -48,7 +48,7 @@ inline std::vector<Tried> tryEverything(const SizeSpace &space, const Catalogue 
                         reduction.stages[0].stage)) { // the cheapest coupling that takes both shafts and the torque
                     const CatalogueCoupling *best = nullptr;
                     for (const auto &c : shop.couplings)
-                        if (c.boreMost >= std::max(end, train.motor->shaft) && c.torque >= train.motor->holding &&
+                        if (c.boreMost >= std::max(end, train.motor->shaft) && c.torque >= train.motor->torqueMost() &&
                             (!best || c.price < best->price))
                             best = &c;
                     if (reduction.coupling != best) continue;
@@ -58,14 +58,21 @@ inline std::vector<Tried> tryEverything(const SizeSpace &space, const Catalogue 
                 compose(m, space, x.c);
                 const auto e = evaluate(m);
                 double margin = INFINITY;
+                bool enough = true;
                 x.holds = true;
-                const auto rails = torqueRails(train.motor->encoder);
                 for (const auto &f : e.findings) {
-                    if ((f.id == "C01"_check || f.id == "C02"_check) && f.margin == f.margin)
+                    if (f.check->torqueRow && f.margin == f.margin) {
                         margin = std::min(margin, f.margin);
+                        // a stepper by one rail, a servo by one for a moment and one for what lasts
+                        const bool lasting = f.subject.at == Operating::Cutting || f.subject.at == Operating::Hold;
+                        const double must = !train.servo ? (train.motor->encoder ? 1 / 0.9 : 1 / 0.7)
+                                            : lasting    ? 1
+                                                         : 1 / 0.95;
+                        enough &= f.margin >= must * (1 - 1e-9);
+                    }
                     if (f.verdict == Verdict::Fails && judgesDesign(m, f)) x.holds = false;
                 }
-                if (!(margin >= rails.must * (1 - 1e-9))) x.holds = false;
+                if (!enough) x.holds = false;
                 x.margin = std::round(std::min(margin, 99.0) * 100) / 100;
                 const auto breaks = [&](LimitKey k, bool yes) {
                     if (yes) x.breaks.insert(k);

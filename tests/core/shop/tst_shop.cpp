@@ -163,7 +163,11 @@ private slots:
         refused("brakes", brakes + ",1,60,7\n", "name is empty");
         refused("brakes", "", "brakes.csv, line 1");
         refused("widgets", "a\n", "no such kind of part");
-        refused("supplies", "name,volts,watts,kind,price,lead_days\ns,48,350,steam,20,7\n", "neither regulated");
+        refused("supplies", "name,volts,watts,kind,price,lead_days\ns,48,350,steam,20,7\n", "is none of regulated");
+        refused("servo_drives",
+                "name,kind,volts_least,volts_most,peak_current_A,pulse_high_us,price,lead_days\n"
+                "s,steam,20,60,20,1,70,7\n",
+                "neither brushless nor brushed");
         refused("drives",
                 "name,volts_least,volts_most,peak_current_A,closed_loop,damping,pulse_high_us,price,lead_days\n"
                 "d,60,40,4,yes,no,2,20,7\n",

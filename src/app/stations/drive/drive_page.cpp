@@ -312,8 +312,7 @@ std::vector<SideFigure> sideBySide(const ProvedAxis &a, const ProvedAxis &b, dou
     auto torque = [](const ProvedAxis &p, bool cut) {
         const Finding *worstRow = nullptr;
         for (const auto &f : p.evaluation.findings)
-            if ((f.id == "C01"_check || f.id == "C02"_check) &&
-                (cut ? f.subject.at == Operating::Cutting : f.subject.at == Operating::RapidUp) &&
+            if (f.check->torqueRow && (cut ? f.subject.at == Operating::Cutting : f.subject.at == Operating::RapidUp) &&
                 f.margin == f.margin && (!worstRow || f.margin < worstRow->margin))
                 worstRow = &f;
         return worstRow ? worstRow->margin : notKnown;

@@ -34,7 +34,40 @@ const Keys motor{"design/motor/holding_torque_Nm",
                  "design/drive/pulse_high_us",
                  "design/motor/radial_load_N",
                  "design/motor/radial_load_at_mm",
-                 "design/motor/rated_rise_K"};
+                 "design/motor/leads",
+                 "design/motor/joined",
+                 "design/motor/plate_for",
+                 "design/motor/rated_rise_K",
+                 "design/motor/curve_V",
+                 "design/motor/curve"};
+const Keys servo{"design/motor/continuous_torque_Nm",
+                 "design/motor/kind",
+                 "supply/kind",
+                 "design/motor/peak_torque_Nm",
+                 "design/motor/rated_speed_rpm",
+                 "design/motor/top_speed_rpm",
+                 "design/motor/rotor_inertia_kgm2",
+                 "design/drive/current_A",
+                 "design/drive/current_kind",
+                 "design/motor/torque_constant_Nm_A",
+                 "design/motor/line_resistance_ohm",
+                 "supply/voltage_V",
+                 "supply/power_W",
+                 "supply/sag",
+                 "design/drive/volt_limit_V",
+                 "design/motor/encoder_lines",
+                 "design/drive/pulses_a_turn",
+                 "design/motor/shaft",
+                 "design/motor/face_mm",
+                 "design/motor/body_length_mm",
+                 "design/drive/torque_limit_Nm",
+                 "design/cable/length_mm",
+                 "design/cable/cross_section_mm2",
+                 "design/drive/pulse_high_us",
+                 "design/motor/radial_load_N",
+                 "design/motor/radial_load_at_mm"};
+const Keys brushless{"design/motor/line_inductance_mH", "design/motor/pole_pairs"};
+const Keys brushed{"design/motor/no_load_current_A"};
 const Keys pulley{"teeth", "profile", "bore", "hub", "flanges", "belt_width_mm", "face_width_mm", "material"};
 const Keys belt{"kind",
                 "code",
@@ -81,7 +114,11 @@ std::vector<std::string> fieldsOf(const ChainPart &part, const AxisModel &m) {
     const std::string stage =
         part.stage >= 0 ? "design/stages/" + m.stages[std::size_t(part.stage)].id + "/" : std::string();
     switch (part.kind) {
-    case ChainPartKind::Motor: add(out, "", motor); break;
+    case ChainPartKind::Motor:
+        if (!m.servo()) return motor;
+        add(out, "", servo);
+        add(out, "", m.servo()->brushed ? brushed : brushless);
+        break;
     case ChainPartKind::Coupling: add(out, stage, coupling); break;
     case ChainPartKind::Driver: add(out, stage + "driver/", pulley); break;
     case ChainPartKind::Belt: add(out, stage, belt); break;
@@ -121,6 +158,7 @@ Known fallbackOf(const std::string &key, const ChainPart &part, const AxisModel 
         if (is("/inertia_kgm2")) return c->inertia;
         return {};
     }
+    static const Known nothing;
     const std::pair<std::string_view, const Known *> all[] = {
         {"screw/efficiency", &m.efficiency},
         {"fixed_end/drag_Nm", &m.bearingDrag},
@@ -128,6 +166,8 @@ Known fallbackOf(const std::string &key, const ChainPart &part, const AxisModel 
         {"nut/stiffness_N_um", &m.screw().nutStiffness},
         {"bracket_stiffness_N_um", &m.screw().bracket},
         {"supply/sag", &m.supply.sag},
+        {"motor/peak_torque_Nm", m.servo() ? &m.servo()->peak : &nothing},
+        {"motor/top_speed_rpm", m.servo() ? &m.servo()->topSpeed : &nothing},
         {"motor/radial_load_N", &m.motorBody().radialLoad},
         {"motor/radial_load_at_mm", &m.motorBody().radialAt},
         {"survey/run_out_mm", &m.runOut},
@@ -151,6 +191,11 @@ std::string figuresOf(const ChainPart &part, const AxisModel &m, const AxisState
         if (s.motorKnown) {
             say(withUnit(s.peakStatic, Dimension::Torque, "Nm", 3) + " at rest");
             say("torque falls from " + numberText(s.corner, 3) + " rpm on");
+            if (m.stepper().joiningTold)
+                say("as joined " + withUnit(m.stepper().rated.v, Dimension::Current, "A", 2) + ", " +
+                    withUnit(m.stepper().inductance.v, Dimension::Inductance, "mH", 2));
+            if (m.stepper().curve) say("by the curve typed");
+            if (m.servo()) say(withUnit(torquesAt(s.motor, 0).continuous, Dimension::Torque, "Nm", 3) + " all day");
         }
         break;
     case ChainPartKind::Belt:

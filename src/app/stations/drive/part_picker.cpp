@@ -191,7 +191,7 @@ ComparedMotor PartPicker::curveOf(const QString &name, const std::vector<Patch> 
     double most = 1200;
     for (const auto &p : e.state.points)
         if (std::isfinite(p.rpm)) most = std::max(most, 1.5 * p.rpm);
-    return comparedMotor(name, e.state, torqueRails(m.closedLoop()).must, std::ceil(most / 300) * 300);
+    return comparedMotor(name, e.state, torqueRails(m.motor).must, std::ceil(most / 300) * 300);
 }
 void PartPicker::compare() {
     const bool shows = m_kind == Exchanged::Motor || m_kind == Exchanged::Drive || m_kind == Exchanged::Supply;

@@ -176,7 +176,7 @@ void ProofPage::update(const ProvedAxis &p) {
     const Finding *f = current();
     if (!f) { // open the weakest torque row to begin with, else the worst of all
         for (const auto &g : p.evaluation.findings)
-            if (!f && (g.id == "C01"_check || g.id == "C02"_check)) f = &g;
+            if (!f && g.check->torqueRow) f = &g;
         if (!f && !p.evaluation.findings.empty()) f = &p.evaluation.findings.front();
         if (f) {
             m_chosen = *f;

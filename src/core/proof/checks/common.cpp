@@ -4,6 +4,15 @@ namespace lw::checks {
 
 void askMotor(const AxisModel &m, Asks &asks) {
     if (!m.hasMotor()) return asks.ask(false, "the motor");
+    if (const auto *servo = m.servo()) {
+        asks.ask(servo->continuous.known(), "rated torque");
+        asks.ask(servo->topSpeed.known(), "rated speed");
+        asks.ask(servo->torqueConstant.known(), "torque constant");
+        asks.ask(servo->lineResistance.known(), "resistance between two leads");
+        asks.ask(servo->brushed || servo->lineInductance.known(), "inductance between two leads");
+        asks.ask(m.supply.voltage.known(), "supply voltage");
+        return;
+    }
     const auto &s = m.stepper();
     asks.ask(s.holding.known(), "holding torque");
     asks.ask(s.rated.known(), "plate current");

@@ -7,11 +7,15 @@
 
 namespace lw {
 
-/// Rails of the torque rows, open and closed loop: capacity over demand. Common practice.
+/// Rails of the torque rows: capacity over demand. Common practice.
 struct TorqueRails {
     double must, wanted;
 };
-[[nodiscard]] TorqueRails torqueRails(bool closedLoop);
+[[nodiscard]] TorqueRails torqueRails(bool closedLoop); ///< of steppers, open and closed loop
+/// Of a motor; a servo's peak is held tighter than what it gives all day (`lasting`).
+[[nodiscard]] TorqueRails torqueRails(const Motor &motor, bool lasting = false);
+/// The line drawn below a motor's curve: what is wanted to be kept of a stepper's, what a servo gives all day.
+[[nodiscard]] double safeLine(const Motor &motor, const Torques &given);
 /// Steps a millimetre may be out by this over the travel, m.
 inline constexpr double stepErrorLimit = 1e-6;
 /// Diameter times turns of a ball screw, mm rpm: beyond it the returns break. Common practice.

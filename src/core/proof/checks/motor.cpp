@@ -4,13 +4,22 @@
 #include "catalogue/catalogue.h"
 #include "proof/checks/limits.h"
 #include "proof/checks/torque_steps.h"
+#include "proof/cycle.h"
 #include <algorithm>
 #include <cmath>
+#include <optional>
 
 namespace lw {
 
 TorqueRails torqueRails(bool closedLoop) {
     return closedLoop ? TorqueRails{1 / 0.9, 1 / 0.75} : TorqueRails{1 / 0.7, 1 / 0.5};
+}
+TorqueRails torqueRails(const Motor &motor, bool lasting) {
+    if (std::holds_alternative<ServoMotor>(motor)) return {lasting ? 1 : 1 / 0.95, 1 / 0.8};
+    return torqueRails(std::get<Stepper>(motor).encoder);
+}
+double safeLine(const Motor &motor, const Torques &given) {
+    return std::holds_alternative<ServoMotor>(motor) ? given.continuous : given.countedOn / torqueRails(motor).wanted;
 }
 
 namespace {
@@ -22,10 +31,11 @@ constexpr std::string_view aboveSixty = "Above 60 V d.c., or with coolant about,
 
 std::string highVoltage(const AxisScope &, const Finding &f) { return std::string(f.demand > 60 ? aboveSixty : ""); }
 
-void torqueRows(const AxisScope &a, Rows &rows, bool closedLoop) {
-    if (a.m.closedLoop() != closedLoop) return;
-    const auto rails = torqueRails(closedLoop);
+/// @param of the points: those that last, those of a moment, or any
+void torqueRows(const AxisScope &a, Rows &rows, std::optional<bool> lasting) {
     for (const auto &p : a.s.points) {
+        if (lasting && *lasting != lasts(p.kind)) continue;
+        const auto rails = torqueRails(a.m.motor, lasts(p.kind));
         auto f = marginRow(p.demand, p.design, rails.must, rails.wanted);
         f.subject.at = p.kind;
         f.subject.cut = static_cast<std::int16_t>(p.cut);
@@ -116,8 +126,18 @@ Moment suddenLoad(const AxisModel &m, const OperatingPoint &p) {
     return at;
 }
 /// A plain transformer follows the mains, a tenth high.
-Term fullStepsTerm(const AxisModel &m) { return constant("N", "full steps a turn", 4 * m.stepper().rotorTeeth); }
+Term fullStepsTerm(const AxisModel &m) { return constant("N", "full steps a turn", m.ownStepsATurn()); }
 Term microstepsTerm(const AxisModel &m) { return constant("u", "microsteps", m.drive.microsteps); }
+std::string pulsesFormula(const AxisModel &m) { return m.servo() ? "N" : "N*u"; }
+std::vector<Term> pulsesTerms(const AxisModel &m, std::vector<Term> others) {
+    std::vector<Term> out;
+    if (m.servo())
+        out.push_back(constant("N", "pulses a turn", m.pulsesATurn()));
+    else
+        out = {fullStepsTerm(m), microstepsTerm(m)};
+    out.insert(out.end(), others.begin(), others.end());
+    return out;
+}
 /// What the lead is out by over the travel at most, m; zero when it is exact or assumed.
 double leadDoubt(const AxisModel &m) {
     const auto &l = m.lead;
@@ -135,6 +155,13 @@ void smallestStepSteps(const AxisScope &a, Steps &w) {
     const auto &m = a.m;
     const auto &s = a.s;
     if (!s.motorKnown) return;
+    if (m.servo()) {
+        w.step(
+            "One count of the encoder, or one pulse where that is more", "s", "max(q, p)",
+            {term("q", "a count", s.fullStep, Dm::Length, "um"), term("p", "a pulse", s.microstep, Dm::Length, "um")},
+            s.dependable, Dm::Length, "um");
+        return;
+    }
     const double friction = (s.friction * s.chain.lead.value() / m.efficiency.v + m.bearingDrag.v + s.preloadDrag) /
                             (s.ratio() * forwardOf(s.chain.stages));
     const auto lead = term("l", "lead", m.lead, Dm::Lead, "mm");
@@ -175,15 +202,86 @@ Check torqueCheck(std::string_view code, std::string_view title, std::string_vie
             .why = whyTorque,
             .name = torqueName,
             .work = workTorque,
-            .levers = torqueLevers};
+            .levers = torqueLevers,
+            .torqueRow = true};
+}
+
+/// Load against rotor is one check under two codes: a servo is mended otherwise than a stepper.
+Check inertiaCheck(std::string_view code, std::string_view title, std::string_view advice) {
+    return {.code = code,
+            .title = title,
+            .part = Part::Motor,
+            .station = StationId::Proof,
+            .unit = "gcm2",
+            .advice = advice,
+            .source = "PRACTICE",
+            .needs =
+                [](const AxisModel &m, const Finding &, Asks &asks) {
+                    asks.ask(m.motorBody().rotor.known(), "rotor inertia");
+                    asks.ask(m.mass.known(), "what moves");
+                },
+            .say = [](const AxisScope &,
+                      const Finding &f) { return "The load is " + timesText(f.demand / f.capacity) + " the rotor."; },
+            .why = [](const AxisScope &, const Finding &) -> std::string {
+                return "A heavy load behind a light rotor rings.";
+            },
+            .work =
+                [](const AxisScope &a, const Finding &f, Steps &w) {
+                    const auto &c = a.s.chain;
+                    const auto m =
+                        term("m", "what moves", acceleratedMass(c).value(), Dm::Mass, "kg", a.m.mass.standing);
+                    const auto l = term("l", "lead", a.m.lead, Dm::Lead, "mm");
+                    if (c.stages.size() == 1) {
+                        w.step("Load as the motor feels it", "J_L", "(m*(l/(2*pi))^2 + J_s)/i^2 + J_1",
+                               {m, l,
+                                term("J_s", "screw and its pulley", (c.final + c.stages[0].out).value(), Dm::Inertia,
+                                     "gcm2"),
+                                reductionTerm(a),
+                                term("J_1", "motor pulley or coupling", c.stages[0].in.value(), Dm::Inertia, "gcm2")},
+                               f.demand, Dm::Inertia, "gcm2");
+                        return;
+                    }
+                    Inertia J = acceleratedMass(c) * c.lead * c.lead + c.final;
+                    w.step("At the final shaft", "J_s", "m*(l/(2*pi))^2 + J_f",
+                           {m, l, term("J_f", "final element", c.final.value(), Dm::Inertia, "gcm2")}, J.value(),
+                           Dm::Inertia, "gcm2");
+                    for (std::size_t k = c.stages.size(); k-- > 0;) {
+                        const auto &stage = c.stages[k];
+                        const auto before = J;
+                        J = inertiaAtMotor({&stage, 1}, J);
+                        w.step(k == 0 ? "Load as the motor feels it" : "At shaft " + std::to_string(k),
+                               "J_" + std::to_string(k), "(J_b + J_o)/i^2 + J_i",
+                               {term("J_b", "behind it", before.value(), Dm::Inertia, "gcm2"),
+                                term("J_o", "at its output", stage.out.value(), Dm::Inertia, "gcm2"),
+                                term("i", "its reduction", stage.reduction.value()),
+                                term("J_i", "at its input", stage.in.value(), Dm::Inertia, "gcm2")},
+                               J.value(), Dm::Inertia, "gcm2");
+                    }
+                },
+            .levers = {Lever::Ratio, Lever::Motor}};
+}
+void inertiaRow(const AxisScope &a, Rows &rows) {
+    rows.add(marginRow(loadInertiaAtMotor(a.s.chain).value(), a.m.motorBody().rotor.v, 0.1, 0.2));
 }
 
 const AxisCheck motorChecksList[] = {
     {torqueCheck("C01", "Torque", "Above the speed where the torque falls more volts help, below it more reduction."),
-     [](const AxisScope &a, Rows &rows) { torqueRows(a, rows, false); }},
+     [](const AxisScope &a, Rows &rows) {
+         if (!a.m.closedLoop()) torqueRows(a, rows, {});
+     }},
     {torqueCheck("C02", "Torque, closed loop",
                  "Above the speed where the torque falls less speed helps, below it more reduction."),
-     [](const AxisScope &a, Rows &rows) { torqueRows(a, rows, true); }},
+     [](const AxisScope &a, Rows &rows) {
+         if (a.m.closedLoop() && !a.m.servo()) torqueRows(a, rows, {});
+     }},
+    {torqueCheck("C11", "Servo, torque for a moment", "Less acceleration, more reduction, a higher bus."),
+     [](const AxisScope &a, Rows &rows) {
+         if (a.m.servo()) torqueRows(a, rows, false);
+     }},
+    {torqueCheck("C10", "Servo, torque that lasts", "More reduction, or a larger frame."),
+     [](const AxisScope &a, Rows &rows) {
+         if (a.m.servo()) torqueRows(a, rows, true);
+     }},
     {{.code = "C03",
       .title = "Supply against back-EMF",
       .part = Part::Supply,
@@ -228,6 +326,7 @@ const AxisCheck motorChecksList[] = {
           },
       .levers = {Lever::Current}},
      [](const AxisScope &a, Rows &rows) {
+         if (a.m.servo()) return; // its drive keeps it within its own peak
          rows.add(marginRow(a.m.drive.peak.v, std::sqrt(2.0) * a.m.stepper().rated.v, 1 / 1.1, 1));
      }},
     {{.code = "C05",
@@ -265,6 +364,7 @@ const AxisCheck motorChecksList[] = {
           },
       .levers = {Lever::Current, Lever::Motor}},
      [](const AxisScope &a, Rows &rows) {
+         if (a.m.servo()) return; // warmed by what it does, not by what is set: C10
          const auto &m = a.m.stepper();
          // the winding's resistance falls out: only the share of the plate's heat counts
          const auto heat = stepperHeat(amperes(m.rated.v), m.ratedRise.v, ohms(1), amperes(a.m.drive.peak.v), m.room.v);
@@ -272,57 +372,74 @@ const AxisCheck motorChecksList[] = {
          const double body = !known ? notKnown : heat->rise ? m.room.v + *heat->rise : 1e3;
          rows.add(marginRow(body, bodyMost, 1, bodyMost / bodyWanted));
      }},
-    {{.code = "C06",
-      .title = "Load against rotor inertia",
+    {inertiaCheck("C06", "Load against rotor inertia", "More reduction: it falls with its square."),
+     [](const AxisScope &a, Rows &rows) {
+         if (!a.m.servo()) inertiaRow(a, rows);
+     }},
+    {inertiaCheck("C13", "Load against a servo's rotor",
+                  "A stiffer coupling, belt or screw first; then more reduction."),
+     [](const AxisScope &a, Rows &rows) {
+         if (a.m.servo()) inertiaRow(a, rows);
+     }},
+    {{.code = "C12",
+      .title = "Servo speed",
       .part = Part::Motor,
       .station = StationId::Proof,
-      .unit = "gcm2",
-      .advice = "More reduction: it falls with its square.",
+      .unit = "rpm",
+      .advice = "Less reduction or a coarser lead.",
       .source = "PRACTICE",
       .needs =
           [](const AxisModel &m, const Finding &, Asks &asks) {
-              asks.ask(m.motorBody().rotor.known(), "rotor inertia");
-              asks.ask(m.mass.known(), "what moves");
+              asks.ask(m.servo() && m.servo()->ratedSpeed.known(), "the servo's rated speed");
+              asks.ask(m.lead.known(), "the lead");
           },
-      .say = [](const AxisScope &,
-                const Finding &f) { return "The load is " + timesText(f.demand / f.capacity) + " the rotor."; },
+      .say =
+          [](const AxisScope &, const Finding &f) {
+              return "At its fastest the motor turns " + rpmText(f.demand) + "; " + rpmText(f.capacity) +
+                     " is the most.";
+          },
+      .work = motorSpeedStep,
+      .levers = {Lever::Ratio, Lever::Rapid}},
+     [](const AxisScope &a, Rows &rows) { // up to the rated speed it holds, up to the top speed it is watched
+         const auto *servo = a.m.servo();
+         if (!servo) return;
+         const double top = servo->topSpeed.v * 60 / (2 * pi), rated = servo->ratedSpeed.v * 60 / (2 * pi);
+         rows.add(marginRow(a.s.motorRpm, top, 1, std::max(1.0, top / rated)));
+     }},
+    {{.code = "C10",
+      .title = "Servo over the cycle",
+      .part = Part::Motor,
+      .station = StationId::Proof,
+      .unit = "Nm",
+      .advice = "A longer pause, less acceleration, a counterbalance, more reduction, a larger frame.",
+      .source = "DUTY-RMS",
+      .needs =
+          [](const AxisModel &m, const Finding &f, Asks &asks) {
+              askMotorAndLead(m, f, asks);
+              asks.ask(!m.moves.empty(), "a work cycle (Duty)");
+          },
+      .say =
+          [](const AxisScope &, const Finding &f) {
+              return "Over the work cycle it is loaded with " + torqueText(f.demand) + " rms; all day it gives " +
+                     torqueText(f.capacity) + ".";
+          },
       .why = [](const AxisScope &, const Finding &) -> std::string {
-          return "A heavy load behind a light rotor rings.";
+          return "Its copper warms with the square of the torque, pauses counted.";
       },
       .work =
           [](const AxisScope &a, const Finding &f, Steps &w) {
-              const auto &c = a.s.chain;
-              const auto m = term("m", "what moves", acceleratedMass(c).value(), Dm::Mass, "kg", a.m.mass.standing);
-              const auto l = term("l", "lead", a.m.lead, Dm::Lead, "mm");
-              if (c.stages.size() == 1) {
-                  w.step("Load as the motor feels it", "J_L", "(m*(l/(2*pi))^2 + J_s)/i^2 + J_1",
-                         {m, l,
-                          term("J_s", "screw and its pulley", (c.final + c.stages[0].out).value(), Dm::Inertia, "gcm2"),
-                          reductionTerm(a),
-                          term("J_1", "motor pulley or coupling", c.stages[0].in.value(), Dm::Inertia, "gcm2")},
-                         f.demand, Dm::Inertia, "gcm2");
-                  return;
-              }
-              Inertia J = acceleratedMass(c) * c.lead * c.lead + c.final;
-              w.step("At the final shaft", "J_s", "m*(l/(2*pi))^2 + J_f",
-                     {m, l, term("J_f", "final element", c.final.value(), Dm::Inertia, "gcm2")}, J.value(), Dm::Inertia,
-                     "gcm2");
-              for (std::size_t k = c.stages.size(); k-- > 0;) {
-                  const auto &stage = c.stages[k];
-                  const auto before = J;
-                  J = inertiaAtMotor({&stage, 1}, J);
-                  w.step(k == 0 ? "Load as the motor feels it" : "At shaft " + std::to_string(k),
-                         "J_" + std::to_string(k), "(J_b + J_o)/i^2 + J_i",
-                         {term("J_b", "behind it", before.value(), Dm::Inertia, "gcm2"),
-                          term("J_o", "at its output", stage.out.value(), Dm::Inertia, "gcm2"),
-                          term("i", "its reduction", stage.reduction.value()),
-                          term("J_i", "at its input", stage.in.value(), Dm::Inertia, "gcm2")},
-                         J.value(), Dm::Inertia, "gcm2");
-              }
+              const auto cycle = cycleOf(a.m, a.s);
+              w.step("Rms of the cycle's torque", "T_rms", "T_r",
+                     {term("T_r", "ramps, runs and stands by their time, " + numberText(cycle.total, 3) + "\u00a0s",
+                           f.demand, Dm::Torque, "Nm")},
+                     f.demand, Dm::Torque, "Nm");
           },
-      .levers = {Lever::Ratio, Lever::Motor}},
+      .levers = {Lever::Ratio, Lever::Acceleration, Lever::Motor}},
      [](const AxisScope &a, Rows &rows) {
-         rows.add(marginRow(loadInertiaAtMotor(a.s.chain).value(), a.m.motorBody().rotor.v, 0.1, 0.2));
+         if (!a.m.servo()) return;
+         const auto cycle = cycleOf(a.m, a.s);
+         const double all = a.s.motorKnown ? torquesAt(a.s.motor, 0).continuous : notKnown;
+         rows.add(marginRow(cycle.whole ? cycle.rmsTorque : notKnown, all, 1, 1 / 0.8));
      }},
     {{.code = "C07",
       .title = "Mid-band howl",
@@ -353,6 +470,7 @@ const AxisCheck motorChecksList[] = {
                      f.demand);
           }},
      [](const AxisScope &a, Rows &rows) {
+         if (a.m.servo()) return;
          const double asked = fastestAsked(a.s);
          Verdict v = Verdict::Holds;
          if (!a.m.closedLoop() && !a.m.drive.damping)
@@ -453,6 +571,7 @@ const AxisCheck motorChecksList[] = {
           },
       .levers = {Lever::Voltage}},
      [](const AxisScope &a, Rows &rows) {
+         if (a.m.servo()) return;
          rows.add(marginRow(a.m.supply.voltage.v, 32 * std::sqrt(a.m.stepper().inductance.v * 1e3), 0, 1));
      }},
     {{.code = "C24",
@@ -474,9 +593,9 @@ const AxisCheck motorChecksList[] = {
           },
       .work =
           [](const AxisScope &a, const Finding &f, Steps &w) {
-              w.step("Pulses at rapid", "f", "v*N*u*i/l",
-                     {term("v", "rapid", a.m.rapid, Dm::Speed, "mm/min"), fullStepsTerm(a.m), microstepsTerm(a.m),
-                      reductionTerm(a), term("l", "lead", a.m.lead, Dm::Lead, "mm")},
+              w.step("Pulses at rapid", "f", "v*" + pulsesFormula(a.m) + "*i/l",
+                     pulsesTerms(a.m, {term("v", "rapid", a.m.rapid, Dm::Speed, "mm/min"), reductionTerm(a),
+                                       term("l", "lead", a.m.lead, Dm::Lead, "mm")}),
                      f.demand, Dm::Frequency, "kHz");
           },
       .levers = {Lever::Microsteps, Lever::Ratio, Lever::Rapid}},
@@ -499,7 +618,7 @@ const AxisCheck motorChecksList[] = {
           [](const AxisScope &a, const Finding &f, Steps &w) {
               const auto &m = a.m;
               const auto lead = term("l", "travel a turn", m.lead, Dm::Lead, "mm");
-              w.step("Steps a metre", "q", "N*u*i/l", {fullStepsTerm(m), microstepsTerm(m), reductionTerm(a), lead},
+              w.step("Steps a metre", "q", pulsesFormula(m) + "*i/l", pulsesTerms(m, {reductionTerm(a), lead}),
                      1 / a.s.microstep);
               const double own = f.row == 1 ? leadDoubt(m) : 0;
               const auto rounding = term("d_r",
@@ -517,10 +636,7 @@ const AxisCheck motorChecksList[] = {
           }},
      [](const AxisScope &a, Rows &rows) { // exact, or the decimal's error over the travel
          const auto &m = a.m;
-         const Fraction lead = m.leadFraction();
-         const auto steps = lead.num > 0 ? stepsPerMillimetre(4 * m.stepper().rotorTeeth, m.drive.microsteps,
-                                                              reductionOf(a.s.chain.stages), lead)
-                                         : Result<Fraction>(fail(CalcErrorCode::Missing, "lead"));
+         const auto steps = m.stepsAMillimetre();
          if (!steps) return rows.add(plainRow(Verdict::NotKnown));
          double error = notKnown;
          if (m.stepsTyped.empty()) {

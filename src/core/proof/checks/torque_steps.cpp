@@ -148,11 +148,95 @@ void torqueSteps(const AxisScope &a, const OperatingPoint &p, const Moment &at, 
     }
 }
 
+namespace {
+/// What the bus lets through at that speed, what motor and drive can, and the less of both.
+void servoGivesSteps(const AxisScope &a, const ServoAtWork &at, const OperatingPoint &p, Steps &w) {
+    const auto &m = a.m;
+    const auto &servo = *m.servo();
+    std::vector<Term> low{term("V", "supply", m.supply.voltage, Dm::Voltage, "V"),
+                          term("s", "sag under load", m.supply.sag)};
+    if (m.supply.unregulated) low.push_back(constant("k_m", "mains low", mainsLow));
+    w.step("Bus at its lowest", "V_b", m.supply.unregulated ? "V*(1 - s)*k_m" : "V*(1 - s)", low, at.bus.value(),
+           Dm::Voltage, "V");
+    const double omega = p.rpm * 2 * pi / 60, kt = servo.torqueConstant.v;
+    const auto constantTerm = term("k_t", "torque constant, N m/A", servo.torqueConstant);
+    const bool turns = !(p.rpm > at.topRpm * (1 + 1e-9));
+    double bus = 0;
+    if (at.brushed) {
+        bus = brushedTorque(at.dc, at.bus, fromSi<AngularSpeed>(omega)).value();
+        w.step("Torque the bus allows at " + numberText(p.rpm, 3) + " rpm", "T_b", "k_t*((V_b - k_t*w)/R - I_0)",
+               {constantTerm, term("V_b", "bus", at.bus.value(), Dm::Voltage, "V"), term("w", "speed, rad/s", omega),
+                term("R", "winding and cable", at.dc.resistance.value(), Dm::Resistance, "ohm"),
+                term("I_0", "running free", at.dc.noLoad.value(), Dm::Current, "A")},
+               bus, Dm::Torque, "Nm");
+    } else {
+        bus = kt * servoCurrent(at.sine, at.bus, 1, fromSi<AngularSpeed>(omega));
+        const double poles = at.sine.polePairs, psi = kt * std::sqrt(2.0) / (3 * poles), E = psi * poles * omega,
+                     X = poles * omega * at.sine.lineInductance.value() / 2, R = at.sine.line.value() / 2,
+                     V = at.bus.value() / std::sqrt(3.0);
+        if (bus > 0)
+            w.step("Torque the bus allows at " + numberText(p.rpm, 3) + " rpm", "T_b",
+                   "k_t*(sqrt(R^2*E^2 - (R^2 + X^2)*(E^2 - V_p^2)) - R*E)/(R^2 + X^2)/sqrt(2)",
+                   {constantTerm, term("R", "half of two leads, with the cable", R, Dm::Resistance, "ohm"),
+                    term("X", "half of two leads' reactance", X, Dm::Resistance, "ohm"),
+                    term("E", "back-EMF of a phase, peak", E, Dm::Voltage, "V"),
+                    term("V_p", "bus / sqrt(3)", V, Dm::Voltage, "V")},
+                   bus, Dm::Torque, "Nm");
+    }
+    const bool lasting = lasts(p.kind);
+    const double can = lasting ? at.continuous : at.peak, most = turns ? std::max(0.0, std::min(can, bus)) : 0;
+    const double limit = m.drive.torqueLimit.known() ? m.drive.torqueLimit.v : std::numeric_limits<double>::infinity();
+    const double given = std::min(most * at.torqueFactor, limit);
+    if (!turns || !(bus > 0))
+        w.step("Nothing is left at that speed", "T_d", "0*T_c",
+               {term("T_c", lasting ? "all day" : "for a moment", can, Dm::Torque, "Nm")}, 0, Dm::Torque, "Nm");
+    else if (most * at.torqueFactor > limit)
+        w.step("Limited in the drive", "T_d", "T_lim",
+               {term("T_lim", "torque limit", m.drive.torqueLimit, Dm::Torque, "Nm")}, given, Dm::Torque, "Nm");
+    else
+        w.step(lasting ? "What it gives all day" : "What it gives for a moment", "T_d", "k_T*min(T_c, T_b)",
+               {term("k_T", "hot magnets", servo.torqueFactor),
+                term("T_c", lasting ? "rated torque" : "peak of motor and drive", can, Dm::Torque, "Nm"),
+                term("T_b", "by the bus", bus, Dm::Torque, "Nm")},
+               given, Dm::Torque, "Nm");
+    if (servo.peak.assumed()) w.assume("Peak torque taken as three times the rated: type it from the data sheet.");
+    if (!m.drive.currentKindTyped && !at.brushed)
+        w.assume("Drive current read as peak; if it is rms the motor gives 1.41 times as much.");
+}
+} // namespace
+
 void motorGivesSteps(const AxisScope &a, const OperatingPoint &p, Steps &w) {
+    if (const auto *servo = std::get_if<ServoAtWork>(&a.s.motor)) return servoGivesSteps(a, *servo, p, w);
     const auto *motor = std::get_if<StepperAtWork>(&a.s.motor);
     if (!motor) return;
     const auto &m = a.m;
     const auto &stepper = m.stepper();
+    if (stepper.manyLeads && !stepper.joiningTold)
+        w.assume("Six or eight leads, but not said what the plate is for and how they are joined: taken as the plate "
+                 "has it.");
+    if (motor->curve) {
+        const double most = motor->curve->at(p.rpm, m.supply.voltage.v);
+        const double worked = 0.9 * most * stepper.torqueFactor.v;
+        w.step("Speed on the curve, rpm", "n_c", "n*V_c/V",
+               {term("n", "motor, rpm", p.rpm), term("V_c", "curve taken at", motor->curve->volts, Dm::Voltage, "V"),
+                term("V", "supply", m.supply.voltage, Dm::Voltage, "V")},
+               p.rpm * motor->curve->volts / m.supply.voltage.v);
+        w.step("What the motor gives at " + numberText(p.rpm, 3) + " rpm", "T_d", "0.9*k_T*T_c",
+               {term("k_T", "what is not known of the curve", stepper.torqueFactor),
+                term("T_c", "torque curve there", most, Dm::Torque, "Nm")},
+               worked, Dm::Torque, "Nm");
+        if (m.drive.torqueLimit.known() && worked > m.drive.torqueLimit.v)
+            w.step("Limited in the drive", "T_d", "T_lim",
+                   {term("T_lim", "torque limit", m.drive.torqueLimit, Dm::Torque, "Nm")}, m.drive.torqueLimit.v,
+                   Dm::Torque, "Nm");
+        if (p.kind == Operating::Hold)
+            w.step("At the current it has while standing", "T_i", "k_i*T_d",
+                   {term("k_i", "idle current", m.drive.idleShare),
+                    term("T_d", "at full current", torquesAt(a.s.motor, p.rpm).countedOn, Dm::Torque, "Nm")},
+                   p.design, Dm::Torque, "Nm");
+        w.assume("The curve typed, carried to this supply by its speed; nine tenths of it are our own caution.");
+        return;
+    }
     const double pull = pullOutTorque(motor->motor, motor->supply, revolutionsPerMinute(p.rpm)).torque.value();
     const double worked = (0.9 * pull - stepper.holding.v * (0.02 + 0.03 * p.rpm / 1000)) * m.stepper().torqueFactor.v;
     std::vector<Term> t{term("T_q", "pull-out at that speed and voltage", pull, Dm::Torque, "Nm"),

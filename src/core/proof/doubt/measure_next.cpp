@@ -25,7 +25,7 @@ Finding bandOf(const AxisModel &m, const Finding &f) {
 MeasurePlan measureNext(const AxisModel &m, const Evaluation &e) {
     MeasurePlan plan;
     for (const auto &f : e.findings)
-        if ((f.id == "C01"_check || f.id == "C02"_check) && !f.missing && f.margin == f.margin)
+        if (f.check->torqueRow && !f.missing && f.margin == f.margin)
             if (!plan.decides || f.margin / f.wanted < plan.decides->margin / plan.decides->wanted) plan.decides = f;
     if (!plan.decides) return plan;
     const Finding now = *plan.decides;

@@ -8,7 +8,7 @@ namespace lw {
 namespace {
 const Finding *torqueRow(const Evaluation &e, Operating kind) {
     for (const auto &f : e.findings)
-        if ((f.id == "C01"_check || f.id == "C02"_check) && (f.subject.at == kind)) return &f;
+        if (f.check->torqueRow && (f.subject.at == kind)) return &f;
     return nullptr;
 }
 std::string newtons3(double v) {
@@ -160,7 +160,7 @@ StationSummary summarise(StationId station, const nlohmann::json &project, const
         }
         const Finding *tight = nullptr; // the torque row nearest its limit
         for (const auto &f : e.findings)
-            if ((f.id == "C01"_check || f.id == "C02"_check) &&
+            if (f.check->torqueRow &&
                 (!tight || f.verdict < tight->verdict || (f.verdict == tight->verdict && f.margin < tight->margin)))
                 tight = &f;
         if (!tight || tight->missing) {
@@ -237,9 +237,7 @@ std::string headline(StationId station, const AxisModel &m, const Evaluation &e)
             return "Not known: " + (rapid ? missingOf(m, *rapid) : std::string("no motor")) + " needed";
         const Finding *tight = nullptr;
         for (const auto &f : e.findings)
-            if ((f.id == "C01"_check || f.id == "C02"_check) &&
-                (!tight || f.margin / f.wanted < tight->margin / tight->wanted))
-                tight = &f;
+            if (f.check->torqueRow && (!tight || f.margin / f.wanted < tight->margin / tight->wanted)) tight = &f;
         std::string t = std::string(rapid->verdict == Verdict::Holds   ? "Holds at rapid, "
                                     : rapid->verdict == Verdict::Watch ? "Just holds at rapid, "
                                                                        : "At rapid ") +
