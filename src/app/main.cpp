@@ -98,7 +98,9 @@ int main(int argc, char **argv) {
             window.mendNow();
             for (int k = 0; k < 3; ++k)
                 QApplication::processEvents();
-            window.grab().save(parts[2]);
+            auto *dialog = QApplication::activeModalWidget(); // what a place opened
+            (dialog ? dialog : &window)->grab().save(parts[2]);
+            if (dialog) dialog->close();
         }
         return 0;
     }

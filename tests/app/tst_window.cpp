@@ -1,6 +1,7 @@
 // The real window, driven as a machinist would: by keys, by mouse, reading what the screen says.
 #include "test_list.h"
 #include <QAbstractItemModelTester>
+#include "app/stations/drive/side_by_side.h"
 #include "app/window_fixture.h"
 
 using namespace lw;
@@ -381,6 +382,56 @@ private slots:
         QVERIFY(kept == begun);
         key(Qt::Key_Z, Qt::ControlModifier);
         QVERIFY(m_session->at("/axes/Z/designs/B").is_null());
+    }
+    // Four designs of one axis, every figure side by side, a part of one taken over into another: by keys alone.
+    void fourDesignsAndPartsTakenOver() {
+        m_window->openDemo();
+        m_window->showStation(StationId::Drive, "X");
+        auto *page = m_window->page(StationId::Drive);
+        for (const char *letter : {"C", "D"}) {
+            key(Qt::Key_B, Qt::ControlModifier);
+            QCOMPARE(m_session->design("X"), std::string(letter));
+        }
+        key(Qt::Key_B, Qt::ControlModifier); // a fifth: says how to mend it, changes nothing
+        QCOMPARE(designsOf(m_session->project(), "X").size(), std::size_t(4));
+        for (const char *button : {"designA", "designB", "designC", "designD"})
+            QVERIFY(m_window->findChild<QPushButton *>(QString::fromLatin1(button))->isVisible());
+        auto *sides = m_window->findChild<QTableWidget *>(u"sideBySide"_s);
+        QCOMPARE(sides->columnCount(), 5);
+        // D is what is shown, a copy of A; B has the ball screw
+        QTest::keyClick(page, Qt::Key_O);
+        auto *dialog = m_window->findChild<OptionsDialog *>(u"optionsDialog"_s);
+        auto *table = dialog->table();
+        QVERIFY(dialog->isVisible() && table->columnCount() == 5 && table->rowCount() >= 12);
+        for (int r = 0; r < table->rowCount(); ++r)
+            for (int c = 0; c < 5; ++c)
+                QVERIFY(table->item(r, c) && !table->item(r, c)->text().isEmpty());
+        QVERIFY(!m_session->proved("X").model.ballScrew());
+        const int screwRow = table->rowCount() - 1;
+        QVERIFY(table->item(screwRow, 2)->text().contains(u"1605"_s));
+        const int steps = m_session->undoStack()->count();
+        table->setCurrentCell(screwRow, 2);
+        QTest::keyClick(table, Qt::Key_Return);
+        QCOMPARE(m_session->undoStack()->count(), steps + 1);
+        QVERIFY(m_session->proved("X").model.ballScrew());
+        QCOMPARE(m_session->proved("X").model.stages.size(), m_session->proved("X", "A").model.stages.size());
+        QVERIFY(table->item(screwRow, 4)->text().contains(u"1605"_s)); // the table follows
+        QTest::keyClick(table, Qt::Key_Return);                        // the same again changes nothing
+        QCOMPARE(m_session->undoStack()->count(), steps + 1);
+        // on a figure Enter shows the design of the column; Delete takes one away with its supply
+        table->setCurrentCell(0, 1);
+        QTest::keyClick(table, Qt::Key_Return);
+        QCOMPARE(m_session->design("X"), std::string("A"));
+        const auto supply = supplyOf(m_session->project(), "X", "D");
+        QVERIFY(!m_session->at("/supplies/" + supply).is_null());
+        table->setCurrentCell(0, 4);
+        QTest::keyClick(table, Qt::Key_Delete);
+        QCOMPARE(designsOf(m_session->project(), "X").size(), std::size_t(3));
+        QVERIFY(m_session->at("/supplies/" + supply).is_null());
+        QTest::keyClick(dialog, Qt::Key_Z, Qt::ControlModifier);
+        QCOMPARE(designsOf(m_session->project(), "X").size(), std::size_t(4));
+        QTest::keyClick(dialog, Qt::Key_Escape);
+        QVERIFY(!dialog->isVisible());
     }
     void motorFromTheCatalogue() {
         m_window->board()->addAxis();

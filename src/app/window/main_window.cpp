@@ -35,24 +35,22 @@ MainWindow::MainWindow(Session *session, QWidget *parent) : QMainWindow(parent),
     th->addWidget(m_undoWords);
     th->addStretch(1);
     th->addWidget(makeLabel(u"Design"_s, 13, Ink::Label, false, false, top));
-    m_designA = new QPushButton(top);
-    m_designB = new QPushButton(top);
-    for (auto *b : {m_designA, m_designB}) {
+    for (std::size_t k = 0; k < m_designs.size(); ++k) {
+        auto *b = m_designs[k] = new QPushButton(top);
+        const std::string d = designLetters[k];
+        b->setObjectName(u"design"_s + QString::fromStdString(d));
         b->setProperty("box", true);
         b->setCheckable(true);
         b->setFont(face(13));
         b->setFocusPolicy(Qt::NoFocus);
         th->addWidget(b);
-        connect(b, &QPushButton::clicked, this, [this, b] {
-            const std::string d = b == m_designA ? "A" : "B";
+        connect(b, &QPushButton::clicked, this, [this, d] {
             if (!m_axis.empty() && m_session->design(m_axis) != d)
                 m_session->apply(
                     {{{"/axes/" + m_axis + "/design_shown", d}}, u"design %1 shown"_s.arg(QString::fromStdString(d))});
             refreshFrame();
         });
     }
-    m_designA->setObjectName(u"designA"_s);
-    m_designB->setObjectName(u"designB"_s);
     v->addWidget(top);
     m_spine = new StationSpine(central);
     v->addWidget(m_spine);
@@ -254,13 +252,20 @@ void MainWindow::refreshFrame() {
                                                               : u"%1 axes"_s.arg(axes.size()));
     refreshUndo();
     const bool any = !axes.empty() && !m_axis.empty();
-    for (auto *b : {m_designA, m_designB}) {
-        const std::string d = b == m_designA ? "A" : "B";
-        const bool exists = any && (d == "A" || !m_session->at("/axes/" + m_axis + "/designs/B").is_null());
+    const auto designs = any ? designsOf(m_session->project(), m_axis) : std::vector<std::string>{};
+    for (std::size_t k = 0; k < m_designs.size(); ++k) {
+        auto *b = m_designs[k];
+        const std::string d = designLetters[k];
+        const bool exists = any && (d == "A" || std::find(designs.begin(), designs.end(), d) != designs.end());
         b->setVisible(exists);
         if (!exists) continue;
         const QString words = m_session->typedAt("/axes/" + m_axis + "/designs/" + d + "/text");
-        b->setText(QString::fromStdString(d) + u"  "_s + (words.isEmpty() ? u"design"_s : words.left(28)));
+        const int room = designs.size() < 3 ? 28 : 14;
+        b->setText(QString::fromStdString(d) + u"  "_s +
+                   (words.isEmpty()        ? u"design"_s
+                    : words.size() <= room ? words
+                                           : words.left(room - 1) + u"…"_s));
+        b->setToolTip(words);
         b->setChecked(m_session->design(m_axis) == d);
     }
     setWindowTitle(m_session->name() + (m_session->isModified() ? u" *"_s : QString()) + u" – Lathewright"_s);
@@ -359,15 +364,10 @@ void MainWindow::stepAxis(int by) {
 void MainWindow::pinDesign() {
     if (m_axis.empty()) return;
     const auto shown = m_session->design(m_axis);
-    const std::string other = shown == "A" ? "B" : "A";
-    const std::string base = "/axes/" + m_axis + "/designs/";
-    auto copy = m_session->at(base + shown);
-    if (copy.is_null()) return say(u"Nothing to keep yet: choose a motor first."_s);
-    if (!m_session->at(base + other).is_null()) {
-        m_session->apply(
-            {{{"/axes/" + m_axis + "/design_shown", other}}, u"design %1 shown"_s.arg(QString::fromStdString(other))});
-        return say(u"%1 is there already: shown. Ctrl+E swaps them."_s.arg(QString::fromStdString(other)));
-    }
+    if (m_session->at("/axes/" + m_axis + "/designs/" + shown).is_null())
+        return say(u"Nothing to keep yet: choose a motor first."_s);
+    const auto other = freeDesign(m_session->project(), m_axis);
+    if (other.empty()) return say(u"Four designs stand side by side: take one away first (O on Drive, Delete)."_s);
     auto patches = copyDesign(m_session->project(), m_axis, shown, other);
     patches.push_back({"/axes/" + m_axis + "/design_shown", other});
     m_session->apply(

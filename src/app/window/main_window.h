@@ -104,7 +104,7 @@ private:
     BoardPage *m_board;
     std::map<StationId, StationPage *> m_pages;
     QLabel *m_undoWords, *m_status, *m_statusRight;
-    QPushButton *m_designA, *m_designB;
+    std::array<QPushButton *, 4> m_designs; ///< A to D
     BenchBook *m_book;
     FindBar *m_find;
     HelpCard *m_help;

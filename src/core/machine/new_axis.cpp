@@ -127,6 +127,57 @@ std::vector<Patch> copyDesign(const Json &project, const std::string &axis, cons
     return out;
 }
 
+std::string freeDesign(const Json &project, const std::string &axis) {
+    for (const auto *letter : designLetters)
+        if (!valueAt(project, "/axes/" + axis + "/designs/" + letter).is_object()) return letter;
+    return {};
+}
+
+std::vector<Patch> takeOver(const Json &project, const std::string &axis, const std::string &from,
+                            const std::string &to, DesignPart part) {
+    const std::string base = "/axes/" + axis + "/designs/";
+    const auto source = valueAt(project, base + from), target = valueAt(project, base + to);
+    if (from == to || !source.is_object() || !target.is_object()) return {};
+    std::vector<Patch> out;
+    const auto put = [&](const std::string &place, const Json &value) {
+        if (valueAt(project, place) != value) out.push_back({place, value});
+    };
+    const auto keys = part == DesignPart::Train    ? std::vector<const char *>{"motor", "drive", "cable"}
+                      : part == DesignPart::Stages ? std::vector<const char *>{"stages", "stage_order"}
+                                                   : std::vector<const char *>{"screw",
+                                                                               "nut",
+                                                                               "ends",
+                                                                               "fixed_end",
+                                                                               "far_end",
+                                                                               "bracket_stiffness_N_um",
+                                                                               "brake",
+                                                                               "thread_beyond_a_mm",
+                                                                               "thread_beyond_b_mm",
+                                                                               "steps_typed"};
+    for (const char *key : keys)
+        put(base + to + "/" + key, valueAt(source, std::string("/") + key));
+    if (part == DesignPart::Train) {
+        const auto supply = valueAt(project, "/supplies/" + supplyOf(project, axis, from));
+        if (supply.is_object()) put("/supplies/" + supplyOf(project, axis, to), supply);
+    }
+    return out;
+}
+
+std::vector<Patch> removeDesign(const Json &project, const std::string &axis, const std::string &design) {
+    const auto all = designsOf(project, axis);
+    if (all.size() < 2 || std::find(all.begin(), all.end(), design) == all.end()) return {};
+    const auto other = *std::find_if(all.begin(), all.end(), [&](const auto &d) { return d != design; });
+    std::vector<Patch> out{{"/axes/" + axis + "/designs/" + design, nullptr}};
+    if (shownDesign(project, axis) == design) out.push_back({"/axes/" + axis + "/design_shown", other});
+    const auto supply = supplyOf(project, axis, design);
+    bool used = false;
+    for (const auto &one : axisOrder(project))
+        for (const auto &d : designsOf(project, one))
+            used |= (one != axis || d != design) && supplyOf(project, one, d) == supply;
+    if (!used && !valueAt(project, "/supplies/" + supply).is_null()) out.push_back({"/supplies/" + supply, nullptr});
+    return out;
+}
+
 std::vector<Patch> swapDesigns(const Json &project, const std::string &axis, const std::string &a,
                                const std::string &b) {
     const std::string base = "/axes/" + axis + "/designs/";

@@ -206,12 +206,9 @@ DrivePage::DrivePage(Session *session, QWidget *parent) : StationPage(session, S
     m_sides = new QTableWidget(0, 3, right);
     m_sides->setObjectName(u"sideBySide"_s);
     m_sides->setAccessibleName(u"Designs side by side"_s);
-    m_sides->setHorizontalHeaderLabels({u"Side by side"_s, u"A"_s, u"B"_s});
     m_sides->verticalHeader()->hide();
     m_sides->verticalHeader()->setDefaultSectionSize(31);
     m_sides->horizontalHeader()->setSectionResizeMode(0, QHeaderView::Stretch);
-    m_sides->setColumnWidth(1, 82);
-    m_sides->setColumnWidth(2, 82);
     m_sides->setShowGrid(false);
     m_sides->setEditTriggers(QAbstractItemView::NoEditTriggers);
     m_sides->setSelectionMode(QAbstractItemView::NoSelection);
@@ -220,6 +217,10 @@ DrivePage::DrivePage(Session *session, QWidget *parent) : StationPage(session, S
     m_sides->setFixedHeight(31 * 7 + 30);
     v->addWidget(m_sides);
     h->addWidget(right);
+    m_options = new OptionsDialog(session, this);
+    connect(m_options, &OptionsDialog::said, this, &DrivePage::said);
+    connect(m_sides->horizontalHeader(), &QHeaderView::sectionClicked, this, [this] { m_options->openFor(m_axis); });
+    m_sides->horizontalHeader()->setSectionsClickable(true);
 
     connect(m_view, &PowerPathView::picked, this, &DrivePage::pick);
     connect(m_view, &PowerPathView::beltChosen, this, &DrivePage::setBelt);
@@ -278,6 +279,8 @@ void DrivePage::goTo(const QString &place) {
     if (place == u"ratio") {
         show(View::Charts);
         m_ratio->settle();
+    } else if (place == u"options") {
+        m_options->openFor(m_axis);
     } else if (place == u"wiring") {
         show(View::Wiring);
     } else if (const auto figure = figureFromKey(place.sliced(place.indexOf(u'/') + 1).toStdString());
@@ -306,79 +309,18 @@ void DrivePage::choose(const Finding &f) {
     refresh();
 }
 
-std::vector<SideFigure> sideBySide(const ProvedAxis &a, const ProvedAxis &b, double costA, double costB,
-                                   const QString &currency) {
-    std::vector<SideFigure> out;
-    auto torque = [](const ProvedAxis &p, bool cut) {
-        const Finding *worstRow = nullptr;
-        for (const auto &f : p.evaluation.findings)
-            if (f.check->torqueRow && (cut ? f.subject.at == Operating::Cutting : f.subject.at == Operating::RapidUp) &&
-                f.margin == f.margin && (!worstRow || f.margin < worstRow->margin))
-                worstRow = &f;
-        return worstRow ? worstRow->margin : notKnown;
-    };
-    auto add = [&](const QString &name, double x, double y, bool more, auto &&show) {
-        out.push_back({name, x, y, more, x == x ? show(x) : u"?"_s, y == y ? show(y) : u"?"_s});
-    };
-    auto times = [](double v) { return text(timesText(v)); };
-    add(u"Heaviest cut"_s, torque(a, true), torque(b, true), true, times);
-    add(u"Rapid"_s, torque(a, false), torque(b, false), true, times);
-    const auto &sa = a.evaluation.state, &sb = b.evaluation.state;
-    add(u"Lost motion, "_s + text(unitLabel(shownUnit("mm"))), sa.lostMotion, sb.lostMotion, false,
-        [](double v) { return text(shownNumber(v, Dimension::Length, "mm", 2)); });
-    add(u"Full step, "_s + text(unitLabel(shownUnit("um"))), sa.fullStep, sb.fullStep, false,
-        [](double v) { return text(shownNumber(v, Dimension::Length, "um", 3)); });
-    auto stays = [](const ProvedAxis &p) {
-        for (const auto &f : p.evaluation.findings) // upright: what the proof says of it, a brake counted
-            if (f.id == "M8"_check && f.verdict != Verdict::NotKnown)
-                return f.verdict == Verdict::Holds ? 2.0 : f.verdict == Verdict::Watch ? 1.0 : 0.0;
-        return p.model.wheel()                                                          ? 0.0
-               : p.evaluation.state.locksDependably && p.evaluation.state.backward <= 0 ? 2.0
-               : p.evaluation.state.backward <= 0                                       ? 1.0
-                                                                                        : 0.0;
-    };
-    add(u"Holds, power off"_s, stays(a), stays(b), true, [](double v) {
-        return v > 1.5 ? u"yes"_s : v > 0.5 ? u"unsure"_s : u"no"_s;
-    });
-    add(u"Still to spend, "_s + currency, costA, costB, false, [](double v) { return text(numberText(v, 4)); });
-    return out;
-}
-
-void DrivePage::fillSideBySide(const ProvedAxis &p) {
-    const std::string other = p.model.designId == "A" ? "B" : "A";
-    const bool both = !m_session->at("/axes/" + m_axis + "/designs/" + other).is_null();
-    const QString currency = text(unitLabel(textAt(m_session->project(), "/currency", "EUR")));
-    auto cost = [&](const std::string &design) {
-        return partTotals(m_session->project(), m_session->parts(m_axis, design)).remaining;
-    };
-    const ProvedAxis &a = p.model.designId == "A" ? p : m_session->proved(m_axis, "A");
-    const ProvedAxis &b = p.model.designId == "B" ? p : both ? m_session->proved(m_axis, "B") : p;
-    const auto rows = sideBySide(a, b, cost("A"), both ? cost("B") : cost(p.model.designId), currency);
-    m_sides->setRowCount(int(rows.size()));
-    for (int r = 0; r < int(rows.size()); ++r) {
-        const auto &f = rows[std::size_t(r)];
-        const bool known = f.a == f.a && f.b == f.b && both && f.a != f.b;
-        const bool aBetter = known && (f.a > f.b) == f.moreIsBetter;
-        for (int c = 0; c < 3; ++c) {
-            auto *item = m_sides->item(r, c);
-            if (!item) {
-                item = new QTableWidgetItem;
-                m_sides->setItem(r, c, item);
-            }
-            item->setText(c == 0 ? f.name : c == 1 ? f.textA : both ? f.textB : u"–"_s);
-            item->setTextAlignment(c == 0 ? Qt::AlignLeft | Qt::AlignVCenter : Qt::AlignRight | Qt::AlignVCenter);
-            QFont font = face(c == 0 ? 13 : 15);
-            if (c > 0 && known && (c == 1) == aBetter) {
-                font.setBold(true);
-                font.setUnderline(true);
-            }
-            item->setFont(font);
-        }
-    }
-    if (!both)
-        m_sides->setHorizontalHeaderLabels({u"Ctrl+B starts B"_s, u"A"_s, u"B"_s});
-    else
-        m_sides->setHorizontalHeaderLabels({u"Side by side"_s, u"A"_s, u"B"_s});
+void DrivePage::fillSideBySide(const ProvedAxis &) {
+    const auto designs = designsShown(*m_session, m_axis);
+    const auto figures = sideBySide(*m_session, m_axis, designs, false);
+    m_sides->setRowCount(int(figures.size()));
+    fillSides(m_sides, figures, designs);
+    QStringList heads{designs.size() < 2 ? u"Ctrl+B starts B"_s : u"Side by side (O)"_s};
+    for (const auto &d : designs)
+        heads << text(d);
+    m_sides->setHorizontalHeaderLabels(heads);
+    m_sides->horizontalHeader()->setSectionResizeMode(0, QHeaderView::Stretch);
+    for (int c = 1; c <= int(designs.size()); ++c)
+        m_sides->setColumnWidth(c, lettered(designs.size() < 3 ? 82 : designs.size() < 4 ? 60 : 50));
 }
 
 DrivePage::View DrivePage::shown() const { return View(m_stack->currentIndex()); }
@@ -464,6 +406,10 @@ bool DrivePage::editChain(QKeyEvent *e) {
 bool DrivePage::handleKey(QKeyEvent *e) {
     if (e->key() == Qt::Key_V && e->modifiers() == Qt::NoModifier) {
         show(View((int(shown()) + 1) % 4));
+        return true;
+    }
+    if (e->key() == Qt::Key_O && e->modifiers() == Qt::NoModifier) {
+        m_options->openFor(m_axis);
         return true;
     }
     if (shown() == View::Sizing) return m_sizing->handleKey(e);

@@ -1,10 +1,11 @@
-// Station 3: the chain drawn to scale, its parts in a strip, the opened one with its entries, A and B side by side.
+// Station 3: the chain drawn to scale, its parts in a strip, the opened one with its entries, designs side by side.
 #pragma once
 
 #include "app/stations/drive/opened_part.h"
 #include "app/stations/drive/part_picker.h"
 #include "app/stations/drive/parts_strip.h"
 #include "app/stations/drive/ratio_view.h"
+#include "app/stations/drive/side_by_side.h"
 #include "app/stations/drive/sizing_view.h"
 #include "app/stations/drive/wiring_view.h"
 #include "app/stations/proof/ledger.h"
@@ -81,7 +82,7 @@ public:
         if (shown() == View::Wiring)
             return QStringLiteral("← → along the wire   , . what is found   Enter its entries   M mends   "
                                   "drag a cable to lengthen it   V sizing");
-        return QStringLiteral("V ratio   , . part   F2 others   arrows 0.1 mm   Ctrl+D adds a stage   "
+        return QStringLiteral("V ratio   O side by side   , . part   F2 others   arrows 0.1 mm   Ctrl+D adds a stage   "
                               "Shift+Del takes it out   Alt+arrows move it");
     }
     [[nodiscard]] QString rightText() const override {
@@ -120,17 +121,8 @@ private:
     PartPicker *m_picker;
     Ledger *m_ledger;
     QTableWidget *m_sides;
+    OptionsDialog *m_options;
     int m_part = 1;
 };
-
-/// One figure of the side by side table, for both designs.
-struct SideFigure {
-    QString name;
-    double a, b;
-    bool moreIsBetter;
-    QString textA, textB;
-};
-std::vector<SideFigure> sideBySide(const ProvedAxis &a, const ProvedAxis &b, double costA, double costB,
-                                   const QString &currency);
 
 } // namespace lw

@@ -8,11 +8,13 @@
 #include <QGridLayout>
 #include <QLabel>
 #include <QPainter>
+#include <QScrollArea>
+#include <algorithm>
 
 namespace lw {
 using namespace Qt::StringLiterals;
 namespace {
-constexpr int rows = 4, headHeight = 30;
+constexpr int rows = 4, mostColumns = 7, rowHeight = 47, headHeight = 30;
 
 /// What a text entry accepts, by what it holds.
 void setCheck(FieldWidget *field, const std::string &key) {
@@ -56,7 +58,17 @@ OpenedPart::OpenedPart(MakeField make, DropField drop, QWidget *parent)
     m_layout->setContentsMargins(0, 6, 0, 0);
     m_layout->setHorizontalSpacing(8);
     m_layout->setVerticalSpacing(0);
-    body->addWidget(m_grid, 0);
+    auto *scroll = new QScrollArea(this); // four rows stand; what a part has more of scrolls
+    scroll->setWidgetResizable(true);
+    scroll->setFrameShape(QFrame::NoFrame);
+    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    scroll->setFocusPolicy(Qt::NoFocus);
+    scroll->viewport()->setAutoFillBackground(false);
+    m_grid->setAutoFillBackground(false);
+    scroll->setMinimumHeight(rows * rowHeight + 8);
+    scroll->setWidget(m_grid);
+    m_scroll = scroll;
+    body->addWidget(scroll, 0);
     m_findings = makeLabel({}, 13, Ink::Value, false, true, this);
     m_findings->setObjectName(u"openedPartFindings"_s);
     m_findings->setTextFormat(Qt::RichText);
@@ -77,7 +89,7 @@ void OpenedPart::build(const std::vector<std::string> &keys) {
         m_drop(f);
     m_fields.clear();
     m_keys = keys;
-    const int n = int(keys.size()), columns = std::max(4, (n + rows - 1) / rows);
+    const int n = int(keys.size()), columns = std::clamp((n + rows - 1) / rows, 4, mostColumns);
     for (int k = 0; k < std::max(columns, m_layout->columnCount()); ++k)
         m_layout->setColumnStretch(k, columns <= 5 || k >= columns ? 0 : k == 0 ? 4 : k <= 2 ? 5 : 3);
     // four columns leave a third of the width to what is judged; more entries take that room
@@ -100,7 +112,12 @@ void OpenedPart::build(const std::vector<std::string> &keys) {
         f->show();
         m_fields.push_back(f);
     }
-    m_layout->setRowStretch(rows, 1);
+    for (int k = 0; k < m_layout->rowCount(); ++k)
+        m_layout->setRowStretch(k, 0);
+    m_layout->setRowStretch(std::max(rows, (n + columns - 1) / columns), 1);
+    // few columns are as wide as they are, many share what the window gives
+    m_scroll->setSizePolicy(columns <= 5 ? QSizePolicy::Fixed : QSizePolicy::Expanding, QSizePolicy::Expanding);
+    m_scroll->setMinimumWidth(columns <= 5 ? m_grid->sizeHint().width() : 0);
     for (std::size_t k = 1; k < m_fields.size(); ++k)
         QWidget::setTabOrder(m_fields[k - 1], m_fields[k]);
     m_findings->setVisible(columns <= 6);

@@ -8,6 +8,7 @@
 
 class QGridLayout;
 class QLabel;
+class QScrollArea;
 
 namespace lw {
 
@@ -36,6 +37,7 @@ private:
     std::vector<std::string> m_keys;
     std::vector<FieldWidget *> m_fields;
     QWidget *m_grid;
+    QScrollArea *m_scroll;
     QGridLayout *m_layout;
     QLabel *m_name, *m_figures, *m_findings;
     QWidget *m_chooser = nullptr;

@@ -34,12 +34,15 @@ const Keys motor{"design/motor/holding_torque_Nm",
                  "design/drive/pulse_high_us",
                  "design/motor/radial_load_N",
                  "design/motor/radial_load_at_mm",
-                 "design/motor/leads",
-                 "design/motor/joined",
-                 "design/motor/plate_for",
                  "design/motor/rated_rise_K",
                  "design/motor/curve_V",
-                 "design/motor/curve"};
+                 "design/motor/leads",
+                 "design/motor/curve",
+                 "design/motor/shaft_length_mm",
+                 "design/motor/bolt_square_mm",
+                 "design/motor/pilot_mm",
+                 "design/motor/front_bearing_mm"};
+const Keys windings{"design/motor/detent_torque_Nm", "design/motor/joined", "design/motor/plate_for"};
 const Keys servo{"design/motor/continuous_torque_Nm",
                  "design/motor/kind",
                  "supply/kind",
@@ -115,7 +118,11 @@ std::vector<std::string> fieldsOf(const ChainPart &part, const AxisModel &m) {
         part.stage >= 0 ? "design/stages/" + m.stages[std::size_t(part.stage)].id + "/" : std::string();
     switch (part.kind) {
     case ChainPartKind::Motor:
-        if (!m.servo()) return motor;
+        if (!m.servo()) {
+            add(out, "", motor);
+            if (m.stepper().manyLeads) add(out, "", windings);
+            break;
+        }
         add(out, "", servo);
         add(out, "", m.servo()->brushed ? brushed : brushless);
         break;
