@@ -76,7 +76,7 @@ private:
         work(0);
     }
     void ranks();
-    void pairUp();
+    void pairUp(std::size_t fit);
     void tryAll();
     [[nodiscard]] Candidate candidateOf(const Entry &e) const {
         const auto &p = m_fits[m_space.trains[e.train].fit].pairs[e.pair];
@@ -170,77 +170,77 @@ void Sizer::ranks() {
         });
 }
 
-/// Every reduction with every screw it fits, and what the axis then asks at the motor's shaft, rotor left out.
-void Sizer::pairUp() {
-    m_fits.resize(m_space.reductions.size());
-    for (std::size_t f = 0; f < m_fits.size(); ++f) {
-        const auto any = std::find_if(m_space.trains.begin(), m_space.trains.end(),
-                                      [&](const TrainChoice &t) { return t.fit == f; });
-        if (any == m_space.trains.end()) continue;
-        const auto &reductions = m_space.reductions[f];
-        struct Part {
-            std::vector<Pair> pairs;
-            std::vector<Pair::Point> points;
-            std::vector<double> speeds;
-        };
-        std::vector<Part> parts(reductions.size());
-        std::vector<Bench> benches(m_threads, Bench{m_space.base, {}, {}, SIZE_MAX, UINT32_MAX});
-        spread(reductions.size(), [&](std::size_t r, unsigned thread) {
-            auto &m = benches[thread].model;
-            auto &e = benches[thread].evaluation;
-            auto &part = parts[r];
-            const auto &reduction = reductions[r];
-            for (std::uint32_t s = 0; s < m_space.screws.size(); ++s) {
-                const auto &screw = m_space.screws[s];
-                if (reduction.belts && !fits(*any, reduction, screw, m_catalogue)) continue;
-                putReduction(m, reduction);
-                putScrew(m, screw);
-                // with no motor every row that needs one is not known; what fails now fails behind any
-                m.motor = Stepper{};
-                evaluateDesign(m, e);
-                Pair p{std::uint32_t(r), s, reduction.price + screw.price, 0,
-                       std::max(reduction.leadDays, screw.leadDays)};
-                p.dead = !holdsByDesign(m, e);
-                const auto breaks = [&](LimitKey k, bool yes) { p.broken |= unsigned(yes) << unsigned(k); };
-                breaks(LimitKey::KeepScrew, m_limits.keepScrew && !screw.keepsScrew);
-                breaks(LimitKey::KeepThread, m_limits.keepThread && screw.newThread);
-                breaks(LimitKey::Stages, reduction.belts > m_limits.stages);
-                breaks(LimitKey::Turning, m_limits.noTurning && turned(reduction, screw));
-                p.from = std::uint32_t(part.points.size());
-                for (const auto &q : e.state.points) {
-                    if (!(q.shafts[0].torque.value() == q.shafts[0].torque.value()) || !std::isfinite(q.rpm)) continue;
-                    part.points.push_back({q.shafts[0].torque.value(), q.shafts[0].acceleration.value(),
-                                           std::uint32_t(part.speeds.size()), q.kind == Operating::Hold,
-                                           lasts(q.kind)});
-                    part.speeds.push_back(q.rpm);
-                }
-                p.to = std::uint32_t(part.points.size());
-                part.pairs.push_back(p);
-            }
-        });
-        if (stopped()) return;
-        auto &fit = m_fits[f];
+/// Of one fit every reduction with every screw it takes, and what the axis then asks at the motor's shaft, rotor left
+/// out.
+void Sizer::pairUp(std::size_t f) {
+    const auto any =
+        std::find_if(m_space.trains.begin(), m_space.trains.end(), [&](const TrainChoice &t) { return t.fit == f; });
+    if (any == m_space.trains.end()) return;
+    const auto &reductions = m_space.reductions[f];
+    struct Part {
+        std::vector<Pair> pairs;
+        std::vector<Pair::Point> points;
         std::vector<double> speeds;
-        for (auto &part : parts) {
-            const auto points = std::uint32_t(fit.points.size()), first = std::uint32_t(speeds.size());
-            for (auto p : part.pairs) {
-                p.from += points;
-                p.to += points;
-                fit.pairs.push_back(p);
+    };
+    std::vector<Part> parts(reductions.size());
+    std::vector<Bench> benches(m_threads, Bench{m_space.base, {}, {}, SIZE_MAX, UINT32_MAX});
+    spread(reductions.size(), [&](std::size_t r, unsigned thread) {
+        auto &m = benches[thread].model;
+        auto &e = benches[thread].evaluation;
+        auto &part = parts[r];
+        const auto &reduction = reductions[r];
+        const std::size_t screws = m_space.screws.size(), points = screws * (m_space.base.cuts.size() + 5);
+        part.pairs.reserve(screws);
+        part.points.reserve(points);
+        part.speeds.reserve(points);
+        for (std::uint32_t s = 0; s < m_space.screws.size(); ++s) {
+            const auto &screw = m_space.screws[s];
+            if (reduction.belts && !fits(*any, reduction, screw, m_catalogue)) continue;
+            putReduction(m, reduction);
+            putScrew(m, screw);
+            // with no motor every row that needs one is not known; what fails now fails behind any
+            m.motor = Stepper{};
+            evaluateDesign(m, e);
+            Pair p{std::uint32_t(r), s, reduction.price + screw.price, 0, std::max(reduction.leadDays, screw.leadDays)};
+            p.dead = !holdsByDesign(m, e);
+            const auto breaks = [&](LimitKey k, bool yes) { p.broken |= unsigned(yes) << unsigned(k); };
+            breaks(LimitKey::KeepScrew, m_limits.keepScrew && !screw.keepsScrew);
+            breaks(LimitKey::KeepThread, m_limits.keepThread && screw.newThread);
+            breaks(LimitKey::Stages, reduction.belts > m_limits.stages);
+            breaks(LimitKey::Turning, m_limits.noTurning && turned(reduction, screw));
+            p.from = std::uint32_t(part.points.size());
+            for (const auto &q : e.state.points) {
+                if (!(q.shafts[0].torque.value() == q.shafts[0].torque.value()) || !std::isfinite(q.rpm)) continue;
+                part.points.push_back({q.shafts[0].torque.value(), q.shafts[0].acceleration.value(),
+                                       std::uint32_t(part.speeds.size()), q.kind == Operating::Hold, lasts(q.kind)});
+                part.speeds.push_back(q.rpm);
             }
-            for (auto q : part.points) {
-                q.rpm += first;
-                fit.points.push_back(q);
-            }
-            speeds.insert(speeds.end(), part.speeds.begin(), part.speeds.end());
+            p.to = std::uint32_t(part.points.size());
+            part.pairs.push_back(p);
         }
-        fit.speeds = speeds;
-        std::sort(fit.speeds.begin(), fit.speeds.end());
-        fit.speeds.erase(std::unique(fit.speeds.begin(), fit.speeds.end()), fit.speeds.end());
-        for (auto &q : fit.points)
-            q.rpm = std::uint32_t(std::lower_bound(fit.speeds.begin(), fit.speeds.end(), speeds[q.rpm]) -
-                                  fit.speeds.begin());
+    });
+    if (stopped()) return;
+    auto &fit = m_fits[f];
+    std::vector<double> speeds;
+    for (auto &part : parts) {
+        const auto points = std::uint32_t(fit.points.size()), first = std::uint32_t(speeds.size());
+        for (auto p : part.pairs) {
+            p.from += points;
+            p.to += points;
+            fit.pairs.push_back(p);
+        }
+        for (auto q : part.points) {
+            q.rpm += first;
+            fit.points.push_back(q);
+        }
+        speeds.insert(speeds.end(), part.speeds.begin(), part.speeds.end());
     }
+    fit.speeds = speeds;
+    std::sort(fit.speeds.begin(), fit.speeds.end());
+    fit.speeds.erase(std::unique(fit.speeds.begin(), fit.speeds.end()), fit.speeds.end());
+    for (auto &q : fit.points)
+        q.rpm =
+            std::uint32_t(std::lower_bound(fit.speeds.begin(), fit.speeds.end(), speeds[q.rpm]) - fit.speeds.begin());
 }
 
 void Sizer::tryAll() {
@@ -253,18 +253,23 @@ void Sizer::tryAll() {
         std::vector<double> torque, lasting;
     };
     std::vector<Part> parts(m_threads);
-    double dearest = 1;
-    for (const auto &fit : m_fits)
-        for (const auto &p : fit.pairs)
-            dearest = std::max(dearest, p.price);
-    double train = 0;
-    for (const auto &t : m_space.trains)
-        train = std::max(train, t.price);
-    m_cloud.dearest = dearest + train;
+    const auto dearest = [](const auto &choices) {
+        double most = 0;
+        for (const auto &c : choices)
+            most = std::max(most, c.price);
+        return most;
+    };
+    double pulleys = 0;
+    for (const auto &of : m_space.reductions)
+        pulleys = std::max(pulleys, dearest(of));
+    m_cloud.dearest = std::max(1.0, dearest(m_space.trains) + pulleys + dearest(m_space.screws));
     for (auto &part : parts)
         part.cloud = m_cloud;
     std::atomic<std::size_t> done{0};
-    spread(m_classes.size(), [&](std::size_t k, unsigned thread) {
+    std::vector<std::vector<std::size_t>> classes(m_space.reductions.size()); // by fit
+    for (std::size_t k = 0; k < m_classes.size(); ++k)
+        classes[m_classes[k].fit].push_back(k);
+    const auto tryClass = [&](std::size_t k, unsigned thread) {
         auto &part = parts[thread];
         const auto &c = m_classes[k];
         const auto &fit = m_fits[c.fit];
@@ -329,7 +334,15 @@ void Sizer::tryAll() {
             }
         }
         told(0.5 * double(++done) / double(m_classes.size()));
-    });
+    };
+    m_fits.resize(m_space.reductions.size());
+    for (std::size_t f = 0; f < m_fits.size() && !stopped(); ++f) {
+        pairUp(f);
+        spread(classes[f].size(), [&](std::size_t k, unsigned thread) { tryClass(classes[f][k], thread); });
+        m_fits[f].points = {}; // the pairs are all that is asked for later
+        m_fits[f].speeds = {};
+    }
+    if (stopped()) return;
     const auto room = [&](std::vector<Entry> &all, auto &&of) { // once, not doubling as it grows
         std::size_t n = 0;
         for (auto &part : parts)
@@ -344,12 +357,13 @@ void Sizer::tryAll() {
     for (auto &part : parts) {
         for (std::size_t k = 0; k < m_broken.size(); ++k)
             m_broken[k] += part.broken[k];
-        m_open.insert(m_open.end(), part.open.begin(), part.open.end());
-        part.open = {};
-        for (std::size_t k = 0; k < limitCount; ++k) {
-            m_onlyOne[k].insert(m_onlyOne[k].end(), part.onlyOne[k].begin(), part.onlyOne[k].end());
-            part.onlyOne[k] = {};
-        }
+        const auto move = [](std::deque<Entry> &from, std::vector<Entry> &all) { // what is moved is given back
+            for (; !from.empty(); from.pop_front())
+                all.push_back(from.front());
+        };
+        move(part.open, m_open);
+        for (std::size_t k = 0; k < limitCount; ++k)
+            move(part.onlyOne[k], m_onlyOne[k]);
         if (part.weak && (!m_weak || stronger(*part.weak, *m_weak))) m_weak = part.weak;
         m_cloud.merge(part.cloud);
     }
@@ -489,8 +503,6 @@ void Sizer::findOtherFronts(SizeResult &out) {
 
 std::optional<std::vector<TrainFront>> Sizer::runFronts() {
     ranks();
-    pairUp();
-    if (stopped()) return {};
     tryAll();
     if (stopped()) return {};
     std::vector<std::vector<Entry>> byClass(m_classes.size());
@@ -527,8 +539,6 @@ std::optional<SizeResult> Sizer::run() {
         return out;
     }
     ranks();
-    pairUp();
-    if (stopped()) return {};
     tryAll();
     if (stopped()) return {};
     for (const auto n : m_broken)
