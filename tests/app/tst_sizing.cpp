@@ -1,5 +1,6 @@
 // From an axis that only knows what it must do to a design that holds, in the window, by keys and by the mouse.
 #include "test_list.h"
+#include "app/stations/proof/proof_page.h"
 #include "app/stations/drive/machine_dialog.h"
 #include "app/stations/proof/mend_all_dialog.h"
 #include "app/stations/drive/own_row_dialog.h"
@@ -343,6 +344,40 @@ private slots:
         QTest::mouseMove(chart, QPoint(chart->width() - 2, 60));
         QTest::mouseRelease(chart, Qt::LeftButton, {}, QPoint(chart->width() - 2, 60));
         QVERIFY(!std::isfinite(limitsOf(m_session->project(), "Y").budget));
+    }
+    // A drive made for mains hung on 48 V: the back-EMF ends it; the list knows, and M takes it.
+    void aServoOnTooLowABusIsMendedFromTheList() {
+        useCatalogue(shippedCatalogue());
+        m_window->openDemo(u"tarn-mill"_s);
+        const auto &shop = shippedCatalogue();
+        const std::string d = "/axes/X/designs/A/";
+        const auto servo = std::ranges::find(shop.servos, "Servo 60 mm, 400 W, 1.27 N·m", &CatalogueServo::name);
+        auto patches = motorPatches(d, *servo);
+        for (auto &p : drivePatches(d, *servo, *shop.servoDriveFor(325, 7.7, false)))
+            patches.push_back(std::move(p));
+        m_session->apply({patches, u"servo"_s});
+        m_session->typeInto(u"/axes/X/targets/rapid_mm_min"_s, u"6m/min"_s);
+        QVERIFY(m_session->proved("X").model.servo());
+        QVERIFY(m_session->proved("X").model.supply.voltage.v < 60);
+        m_window->showStation(StationId::Proof, "X");
+        auto *page = qobject_cast<ProofPage *>(m_window->page(StationId::Proof));
+        const auto verdict = [&] {
+            for (const auto &f : m_session->proved("X").evaluation.findings)
+                if (f.check->code == "C11" && f.subject.at == Operating::RapidUp) return f.verdict;
+            return Verdict::NotKnown;
+        };
+        QCOMPARE(verdict(), Verdict::Fails);
+        // walk to its row and take the first change of the list
+        for (int k = 0; k < 60 && !(page->current() && page->current()->check->code == "C11" &&
+                                    page->current()->subject.at == Operating::RapidUp);
+             ++k)
+            QTest::keyClick(page, Qt::Key_Down);
+        m_window->mendNow();
+        const int steps = m_session->undoStack()->count();
+        QTest::keyClick(page, Qt::Key_M);
+        QCOMPARE(m_session->undoStack()->count(), steps + 1);
+        QCOMPARE(m_session->proved("X").model.supply.voltage.v, 325.0);
+        QCOMPARE(verdict(), Verdict::Holds);
     }
     void allThatFailsIsMendedAtOnce() {
         useCatalogue(shippedCatalogue());

@@ -214,6 +214,13 @@ void Search::voltages() {
         attempt("A " + std::to_string(v) + "\u00a0V supply makes it",
                 {{supplyPointer(m) + "voltage_V", typed(std::to_string(v) + "V", "catalogue")}});
     }
+    if (m.servo()) // a drive made for mains, hung on something lower
+        for (const auto &s : catalogueInUse().supplies)
+            if (s.kind == "mains" && m.supply.voltage.known() && s.volts > m.supply.voltage.v &&
+                m.drive.voltLimit.known() && 1.1 * s.volts <= voltageUse * m.drive.voltLimit.v * (1 + 1e-9))
+                attempt("The drive on the mains, " + numberText(s.volts, 3) + "\u00a0V, makes it",
+                        {{supplyPointer(m) + "voltage_V", typed(numberText(s.volts, 5) + "V", "catalogue")},
+                         {supplyPointer(m) + "kind", s.kind}});
     if (m_finding.id == "C17"_check || m_finding.id == "C18"_check)
         for (int v : {60, 48, 36, 24})
             if (m.supply.voltage.known() && v < m.supply.voltage.v)

@@ -5,6 +5,7 @@
 #include "core/proof/rare_jobs.h"
 #include "proof/check.h"
 #include "proof/cycle.h"
+#include "proof/words/narrate.h"
 #include "search/size.h"
 #include "shop/parts.h"
 #include <boost/math/tools/roots.hpp>
@@ -127,6 +128,17 @@ private slots:
         const auto asked = row(bare, moment, 2);
         QVERIFY(asked && asked->missing);
         QCOMPARE(asked->verdict, Verdict::NotKnown);
+        bare = job;
+        setAt(bare, "/axes/X/designs/A/motor/encoder_lines", nullptr);
+        setAt(bare, "/axes/X/designs/A/drive/pulses_a_turn", nullptr);
+        for (const auto &[title, word] :
+             {std::pair{"Smallest step", "encoder lines"}, {"Pulse rate", "pulses a turn"}}) {
+            const auto open = row(bare, title);
+            QVERIFY(open && open->missing);
+            const auto m = readAxis(bare, "X", "A");
+            QVERIFY2(sentenceOf(m, evaluate(m).state, *open).find(word) != std::string::npos,
+                     sentenceOf(m, evaluate(m).state, *open).c_str());
+        }
         // the peak nobody typed is three times what it gives all day, and says so
         bare = job;
         setAt(bare, "/axes/X/designs/A/motor/peak_torque_Nm", nullptr);

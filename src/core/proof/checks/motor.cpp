@@ -585,6 +585,7 @@ const AxisCheck motorChecksList[] = {
           [](const AxisModel &m, const Finding &, Asks &asks) {
               asks.ask(m.pulseLimit.known(), "the controller's fastest pulses");
               asks.ask(m.lead.known(), "the lead");
+              asks.ask(m.pulsesATurn() > 0, "pulses a turn");
           },
       .say =
           [](const AxisScope &, const Finding &f) {
@@ -607,8 +608,11 @@ const AxisCheck motorChecksList[] = {
       .unit = "um",
       .advice = "Enter the exact fraction.",
       .source = "RATIONAL",
-      .needs = [](const AxisModel &m, const Finding &,
-                  Asks &asks) { asks.ask(m.lead.known() && !m.lead.assumed(), "the lead, ten turns against a rule"); },
+      .needs =
+          [](const AxisModel &m, const Finding &, Asks &asks) {
+              asks.ask(m.lead.known() && !m.lead.assumed(), "the lead, ten turns against a rule");
+              asks.ask(m.pulsesATurn() > 0, "pulses a turn");
+          },
       .say = [](const AxisScope &, const Finding &f) { return sayStepError(f); },
       .figure =
           [](const Finding &f) {
@@ -684,7 +688,11 @@ const AxisCheck motorChecksList[] = {
       .unit = "um",
       .advice = "Less friction or more torque, then reduction.",
       .source = "PMSM-CIRCLE",
-      .needs = askMotorAndLead,
+      .needs =
+          [](const AxisModel &m, const Finding &f, Asks &asks) {
+              askMotorAndLead(m, f, asks);
+              asks.ask(m.ownStepsATurn() > 0, "encoder lines");
+          },
       .say =
           [](const AxisScope &, const Finding &f) {
               return "The smallest sure step is " + micrometres(f.demand) + " of " + micrometres(f.capacity) +
