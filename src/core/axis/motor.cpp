@@ -110,11 +110,15 @@ MotorAtWork atWork(const ServoMotor &m, const DriveSettings &drive, const Supply
     return w;
 }
 
+/// Torque set in the drive, N m; without one it sets no limit.
+double limitOf(const auto &motor) {
+    return motor.limit == motor.limit ? motor.limit : std::numeric_limits<double>::infinity();
+}
 Torques at(std::monostate, double) { return {notKnown, notKnown, notKnown, notKnown, PullOutRegion::None}; }
 Torques at(const StepperAtWork &m, double rpm) {
     if (m.curve) { // as it was taken: losses are in it, nine tenths of it are counted on
         const double most = m.curve->at(rpm, m.supply.voltage.value());
-        const double limit = m.limit == m.limit ? m.limit : std::numeric_limits<double>::infinity();
+        const double limit = limitOf(m);
         const double counted = std::min(0.9 * most * m.torqueFactor, limit);
         return {counted, std::min(most, limit), counted, std::min(most * m.torqueFactor, limit),
                 most > 0 ? PullOutRegion::Both : PullOutRegion::None};
@@ -124,7 +128,7 @@ Torques at(const StepperAtWork &m, double rpm) {
     StepperSupply square = m.supply;
     square.modulation = 4 / pi;
     const auto most = pullOutTorque(m.motor, square, speed);
-    const double limit = m.limit == m.limit ? m.limit : std::numeric_limits<double>::infinity();
+    const double limit = limitOf(m);
     const auto given = [&](double t) { return t == t ? std::min(std::max(0.0, t), limit) : t; };
     const double counted = given(designTorque(m.motor, p.torque, speed).value() * m.torqueFactor);
     return {counted, given(most.torque.value()), counted, given(p.torque.value() * m.torqueFactor), p.region};
@@ -135,7 +139,7 @@ Torques at(const ServoAtWork &m, double rpm) {
     const double bus = m.brushed ? brushedTorque(m.dc, m.bus, speed).value()
                                  : m.sine.torqueConstant * servoCurrent(m.sine, m.bus, 1, speed);
     const double most = rpm > m.topRpm * (1 + 1e-9) ? 0 : std::max(0.0, std::min(m.peak, bus));
-    const double limit = m.limit == m.limit ? m.limit : std::numeric_limits<double>::infinity();
+    const double limit = limitOf(m);
     const auto given = [&](double t) { return std::min(t * m.torqueFactor, limit); };
     const auto region = !(most > 0)    ? PullOutRegion::None
                         : bus < m.peak ? PullOutRegion::VoltageLimit

@@ -3,6 +3,7 @@
 
 #include "axis/fit_size.h"
 #include "axis/inputs.h"
+#include "drive/power.h"
 #include "drive/servo.h"
 #include "machine/known.h"
 #include <memory>
@@ -106,7 +107,7 @@ struct SupplyModel {
     Known voltage, power, sag;
     bool unregulated = false; ///< its voltage follows the mains
     /// How far the mains may lift it: a plain transformer follows them, +10 % (EN 50160), a regulated one does not.
-    [[nodiscard]] double mainsHigh() const { return unregulated ? 1.1 : 1.0; }
+    [[nodiscard]] double mainsHigh() const { return unregulated ? mainsHighest : 1.0; }
 };
 struct MotorCable {
     Known resistance, length; ///< there and back, one phase; m
@@ -146,8 +147,6 @@ struct ServoAtWork {
     double corner = notKnown;     ///< rpm where the bus begins to take from the peak
 };
 using MotorAtWork = std::variant<std::monostate, StepperAtWork, ServoAtWork>;
-/// Of the mains at its lowest (-10 %, EN 50160) what is left, where the bus follows them.
-inline constexpr double mainsLow = 0.9;
 
 /// std::monostate when there is no motor or its plate does not say enough (all of it, and the supply, finite and
 /// positive).

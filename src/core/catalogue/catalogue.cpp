@@ -1,6 +1,7 @@
 #include "catalogue/catalogue.h"
 #include "catalogue/csv.h"
 #include "drive/belt.h"
+#include "drive/power.h"
 #include "drive/screw.h"
 #include "units/plain_number.h"
 #include "units/typed.h"
@@ -358,6 +359,7 @@ void useCatalogue(Catalogue rows) {
     inUse().store(&once.back());
 }
 
+double CatalogueSupply::highest() const { return volts * (followsMains() ? mainsHighest : 1); }
 double Catalogue::pulleyPrice(std::string_view profile, int teeth) const {
     const CataloguePulley *below = nullptr, *above = nullptr;
     for (const auto &p : pulleys) {

@@ -53,6 +53,7 @@ struct CatalogueSupply : Sold {
     double volts = 0, watts = 0;
     std::string kind; ///< regulated, unregulated; mains: rectified in the drive
     [[nodiscard]] bool followsMains() const { return kind != "regulated"; }
+    [[nodiscard]] double highest() const; ///< V, with the mains at their highest
 };
 struct CataloguePulley : Sold {
     std::string profile;

@@ -8,6 +8,9 @@
 
 namespace lw {
 
+/// What mains may bring, lowest and highest, over what they are called (EN 50160: 10 % either way).
+inline constexpr double mainsLow = 0.9, mainsHighest = 1.1;
+
 // ---- braking
 
 /// Something heavy brought down from one speed to another by its drive; all at the same shaft.

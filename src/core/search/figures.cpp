@@ -8,16 +8,12 @@ namespace lw {
 
 const FigureSpec &figureSpec(SizeFigure f) {
     static constexpr FigureSpec specs[figureCount] = {
-        {"margin", "Worst margin", Dimension::Number, "", true, 0.2, 20,
-         "the torque there is over the torque asked, at the row that has least"},
-        {"rapid", "Fastest rapid", Dimension::Speed, "mm/min", true, 1e-3, 5,
-         "the fastest with which every row of the design still holds"},
-        {"step", "Full step", Dimension::Length, "um", false, 1e-8, 2e-3, "travel for one full step of the motor"},
-        {"acceleration", "Most acceleration", Dimension::Acceleration, "m/s2", true, 1e-2, 200,
-         "at the rapid asked, with every row of the design still holding"},
-        {"lost_motion", "Lost motion", Dimension::Length, "um", false, 1e-8, 2e-3,
-         "wind-up and play when the direction changes"},
-        {"motor_length", "Motor's length", Dimension::Length, "mm", false, 0.01, 0.5, "how far it stands out"}};
+        {"margin", "Worst margin", Dimension::Number, "", true, 0.2, 20},
+        {"rapid", "Fastest rapid", Dimension::Speed, "mm/min", true, 1e-3, 5},
+        {"step", "Full step", Dimension::Length, "um", false, 1e-8, 2e-3},
+        {"acceleration", "Most acceleration", Dimension::Acceleration, "m/s2", true, 1e-2, 200},
+        {"lost_motion", "Lost motion", Dimension::Length, "um", false, 1e-8, 2e-3},
+        {"motor_length", "Motor's length", Dimension::Length, "mm", false, 0.01, 0.5}};
     return specs[std::size_t(f)];
 }
 std::optional<SizeFigure> figureFromKey(std::string_view key) {
@@ -49,7 +45,7 @@ double torqueAllows(const AxisModel &m, const AxisState &s) {
     return high;
 }
 /// The largest value of a member with which the design holds, up to `most`, to less than a thousandth.
-double reach(AxisModel &m, Known AxisModel::*member, double most, Evaluation &scratch) {
+double reach(AxisModel &m, const Evaluation &asIs, Known AxisModel::*member, double most, Evaluation &scratch) {
     Known &value = m.*member;
     if (!value.known() || !(value.v > 0)) return notKnown;
     const double asked = value.v;
@@ -59,7 +55,7 @@ double reach(AxisModel &m, Known AxisModel::*member, double most, Evaluation &sc
         return holdsByDesign(m, scratch);
     };
     double low = std::min(asked, most), high = most;
-    if (!keeps(low)) {
+    if (!(low == asked ? holdsByDesign(m, asIs) : keeps(low))) {
         high = low;
         for (low = asked / 2; low > asked / 1000 && !keeps(low); low /= 2)
             high = low;
@@ -81,22 +77,26 @@ double reach(AxisModel &m, Known AxisModel::*member, double most, Evaluation &sc
 } // namespace
 
 double rapidReach(AxisModel &m, Evaluation &scratch) {
-    if (!m.rapid.known()) return notKnown;
-    evaluateDesign(m, scratch);
-    return reach(m, &AxisModel::rapid, torqueAllows(m, scratch.state), scratch);
+    Evaluation asIs;
+    evaluateDesign(m, asIs);
+    return rapidReach(m, asIs, scratch);
 }
-double accelerationReach(AxisModel &m, Evaluation &scratch) {
-    return m.acceleration.known() ? reach(m, &AxisModel::acceleration, 100 * m.acceleration.v, scratch) : notKnown;
+double rapidReach(AxisModel &m, const Evaluation &asIs, Evaluation &scratch) {
+    return m.rapid.known() ? reach(m, asIs, &AxisModel::rapid, torqueAllows(m, asIs.state), scratch) : notKnown;
+}
+double accelerationReach(AxisModel &m, const Evaluation &asIs, Evaluation &scratch) {
+    return m.acceleration.known() ? reach(m, asIs, &AxisModel::acceleration, 100 * m.acceleration.v, scratch)
+                                  : notKnown;
 }
 
-double figureOf(SizeFigure f, AxisModel &m, const AxisState &s, double margin, Evaluation &scratch) {
+double figureOf(SizeFigure f, AxisModel &m, const Evaluation &asIs, double margin, Evaluation &scratch) {
     double v = notKnown;
     switch (f) {
     case SizeFigure::Margin: return margin;
-    case SizeFigure::Rapid: v = rapidReach(m, scratch); break;
-    case SizeFigure::Step: v = s.fullStep; break;
-    case SizeFigure::Acceleration: v = accelerationReach(m, scratch); break;
-    case SizeFigure::LostMotion: v = s.lostMotion; break;
+    case SizeFigure::Rapid: v = rapidReach(m, asIs, scratch); break;
+    case SizeFigure::Step: v = asIs.state.fullStep; break;
+    case SizeFigure::Acceleration: v = accelerationReach(m, asIs, scratch); break;
+    case SizeFigure::LostMotion: v = asIs.state.lostMotion; break;
     case SizeFigure::MotorLength: v = m.motorBody().body.v; break;
     }
     if (!(v > 0) || !std::isfinite(v)) return notKnown;

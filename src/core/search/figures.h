@@ -15,13 +15,12 @@ enum class SizeFigure { Margin, Rapid, Step, Acceleration, LostMotion, MotorLeng
 #pragma GCC diagnostic pop
 inline constexpr std::size_t figureCount = 6;
 struct FigureSpec {
-    std::string_view key;     ///< "rapid"; on the command line and in JSON
-    std::string_view name;    ///< "Fastest rapid"
-    Dimension dimension;      ///< Number: a margin, shown as times
-    std::string_view unit;    ///< what it is shown in
-    bool more;                ///< more of it is better
-    double least, most;       ///< SI; what a chart of it holds at most
-    std::string_view figured; ///< how it is found, a sentence
+    std::string_view key;  ///< "rapid"; on the command line and in JSON
+    std::string_view name; ///< "Fastest rapid"
+    Dimension dimension;   ///< Number: a margin, shown as times
+    std::string_view unit; ///< what it is shown in
+    bool more;             ///< more of it is better
+    double least, most;    ///< SI; what a chart of it holds at most
 };
 [[nodiscard]] const FigureSpec &figureSpec(SizeFigure f);
 [[nodiscard]] std::optional<SizeFigure> figureFromKey(std::string_view key);
@@ -31,11 +30,13 @@ struct FigureSpec {
 /// as slow as a thousandth of it, or no rapid is asked.
 /// @param m its rapid is moved and put back, @param scratch is overwritten
 [[nodiscard]] double rapidReach(AxisModel &m, Evaluation &scratch);
+/// @param asIs what evaluateDesign says of it already
+[[nodiscard]] double rapidReach(AxisModel &m, const Evaluation &asIs, Evaluation &scratch);
 /// The most acceleration at the rapid asked with the same, m/s^2; braking follows it unless it has a target of its own.
-[[nodiscard]] double accelerationReach(AxisModel &m, Evaluation &scratch);
+[[nodiscard]] double accelerationReach(AxisModel &m, const Evaluation &asIs, Evaluation &scratch);
 /// What an evaluated design has of a figure, to three digits: finer differences are no reason to prefer one. Not known
 /// where an input lacks.
 /// @param margin its worst torque row
-[[nodiscard]] double figureOf(SizeFigure f, AxisModel &m, const AxisState &s, double margin, Evaluation &scratch);
+[[nodiscard]] double figureOf(SizeFigure f, AxisModel &m, const Evaluation &asIs, double margin, Evaluation &scratch);
 
 } // namespace lw

@@ -217,7 +217,7 @@ void Search::voltages() {
     if (m.servo()) // a drive made for mains, hung on something lower
         for (const auto &s : catalogueInUse().supplies)
             if (s.kind == "mains" && m.supply.voltage.known() && s.volts > m.supply.voltage.v &&
-                m.drive.voltLimit.known() && 1.1 * s.volts <= voltageUse * m.drive.voltLimit.v * (1 + 1e-9))
+                m.drive.voltLimit.known() && s.highest() <= voltageUse * m.drive.voltLimit.v * (1 + 1e-9))
                 attempt("The drive on the mains, " + numberText(s.volts, 3) + "\u00a0V, makes it",
                         {{supplyPointer(m) + "voltage_V", typed(numberText(s.volts, 5) + "V", "catalogue")},
                          {supplyPointer(m) + "kind", s.kind}});

@@ -486,7 +486,7 @@ void Sizer::findOtherFronts(SizeResult &out) {
         (void)holds(e, bench); // it does: its figures are worked out with it
         Figured design{sized(e), notKnown};
         for (std::size_t f = 1; f < figureCount; ++f) {
-            design.value = figureOf(SizeFigure(f), bench.model, bench.evaluation.state, design.margin, bench.other);
+            design.value = figureOf(SizeFigure(f), bench.model, bench.evaluation, design.margin, bench.other);
             if (!(design.value == design.value)) continue;
             auto &by = fronts[thread][f];
             by.add(design, figureSpec(SizeFigure(f)).more, first);

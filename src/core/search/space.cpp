@@ -107,8 +107,7 @@ void Builder::trains() {
         if (at == m_fits.end()) at = m_fits.insert(at, fit);
         const double watts = 1.25 * (copper + moving) / driveEfficiency;
         for (const auto &supply : m_catalogue.supplies) {
-            const double high = supply.volts * (supply.followsMains() ? 1.1 : 1.0);
-            if (high > drive.voltsMost * inside * (1 + 1e-9) || supply.volts < drive.voltsLeast) continue;
+            if (supply.highest() > drive.voltsMost * inside * (1 + 1e-9) || supply.volts < drive.voltsLeast) continue;
             if (supply.watts < watts) continue;
             TrainChoice c;
             c.motor = &motor;

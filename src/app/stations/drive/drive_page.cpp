@@ -309,7 +309,7 @@ void DrivePage::choose(const Finding &f) {
     refresh();
 }
 
-void DrivePage::fillSideBySide(const ProvedAxis &) {
+void DrivePage::fillSideBySide() {
     const auto designs = designsShown(*m_session, m_axis);
     const auto figures = sideBySide(*m_session, m_axis, designs, false);
     m_sides->setRowCount(int(figures.size()));
@@ -365,7 +365,7 @@ void DrivePage::update(const ProvedAxis &p) {
         belt = place;
     m_view->refresh(p, m_part, belt);
     m_ledger->refresh(p);
-    fillSideBySide(p);
+    fillSideBySide();
 }
 
 void DrivePage::addHere() {

@@ -103,7 +103,7 @@ private:
     void setBelt(std::size_t stage, int teeth, double centre);
     void setCentre(std::size_t stage, double centre, int decimals);
     void openPicker();
-    void fillSideBySide(const ProvedAxis &proved);
+    void fillSideBySide();
     void sayHeadline(const ProvedAxis &proved);
     QStackedWidget *m_stack = nullptr;
     SizingView *m_sizing = nullptr;
