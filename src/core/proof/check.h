@@ -5,6 +5,7 @@
 
 #include "proof/evaluate.h"
 #include "proof/words/steps.h"
+#include <array>
 #include <initializer_list>
 #include <span>
 #include <string>
@@ -72,6 +73,23 @@ enum class Lever {
 };
 #pragma GCC diagnostic pop
 
+/// The levers of a check, most likely first. It keeps them itself: an initializer_list in a check that a function
+/// returns would point to what is gone.
+class Levers {
+public:
+    constexpr Levers() = default;
+    constexpr Levers(std::initializer_list<Lever> levers) {
+        for (const auto lever : levers)
+            m_levers.at(m_count++) = lever;
+    }
+    [[nodiscard]] constexpr const Lever *begin() const { return m_levers.data(); }
+    [[nodiscard]] constexpr const Lever *end() const { return m_levers.data() + m_count; }
+
+private:
+    std::array<Lever, 6> m_levers{};
+    std::size_t m_count = 0;
+};
+
 /// What a check is, whatever it is attached to. Words are made only when somebody looks.
 struct Check {
     std::string_view code;  ///< "TR-01", "C01"
@@ -98,7 +116,7 @@ struct Check {
     std::string (*caution)(const AxisScope &a, const Finding &f) = nullptr;
     /// How demand or capacity come about; the last step gives one of the two.
     void (*work)(const AxisScope &a, const Finding &f, Steps &steps) = nullptr;
-    std::initializer_list<Lever> levers = {};
+    Levers levers = {};
     bool torqueRow = false; ///< holds an operating point's torque against what the motor gives there
     [[nodiscard]] CheckId id() const { return CheckId::of(code); }
 };

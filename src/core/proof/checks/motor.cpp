@@ -185,9 +185,6 @@ void smallestStepSteps(const AxisScope &a, Steps &w) {
         w.step("Never finer than a microstep", "s", "q/u", {full, microstepsTerm(m)}, s.dependable, Dm::Length, "um");
 }
 
-// More current would help too, but it warms the motor, and warmth is not judged yet: not offered here.
-const std::initializer_list<Lever> torqueLevers = {Lever::Ratio, Lever::Voltage, Lever::Rapid, Lever::Acceleration,
-                                                   Lever::Motor};
 /// Torque is one check under two codes: open loop and closed are judged by other rails.
 Check torqueCheck(std::string_view code, std::string_view title, std::string_view advice) {
     return {.code = code,
@@ -202,7 +199,7 @@ Check torqueCheck(std::string_view code, std::string_view title, std::string_vie
             .why = whyTorque,
             .name = torqueName,
             .work = workTorque,
-            .levers = torqueLevers,
+            .levers = {Lever::Ratio, Lever::Voltage, Lever::Rapid, Lever::Acceleration, Lever::Current, Lever::Motor},
             .torqueRow = true};
 }
 
