@@ -100,6 +100,7 @@ std::span<const Calculation> stepperSimulationCalculations();
 std::span<const Calculation> servoCalculations();
 std::span<const Calculation> powerCalculations();
 std::span<const Calculation> stepsCalculations();
+std::span<const Calculation> spindleEncoderCalculations();
 std::span<const Calculation> shopCalculations();
 std::span<const Calculation> buyingCalculations();
 std::span<const Calculation> commissioningCalculations();

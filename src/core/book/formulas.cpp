@@ -100,6 +100,7 @@ constexpr Formula formulas[] = {
     {"speed_limit", "v = least of k·stall, 0.8·f/steps, n·lead; down to 10\ns = v·t + v²/2a,  run-out = v·t + m·v²/2F",
      T::RuleOfThumb, "set_speed_mm_min"},
     {"spindle_bound", "F = P·η/v, no more than T/r", T::Handbook},
+    {"spindle_encoder", "counts = 4 · lines · z_s/z_e, f = counts · n/60\nindex at p angles, z_s/z_e = p/q", T::Exact},
     {"step_rate", "f = v · steps, limit = 1/(t_high + t_low)", T::Exact},
     {"stepper_pull_out", "T(ω) inside the circles of current and voltage, less losses", T::Handbook},
     {"stepper_static", "T_pk = T_hold · I/I_rated · convention", T::Handbook},

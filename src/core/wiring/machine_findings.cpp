@@ -4,6 +4,18 @@
 namespace lw::wiring {
 
 void Wirer::mainsFindings() {
+    if (const auto used = at("/cabinet/control_W"), gives = at("/cabinet/control_supply_W");
+        used.known() && gives.known()) {
+        auto &f = add("C19", "24 V supply", {Kind::Cabinet, {}}, graded(gives.v / used.v, 1, 1.25), {});
+        f.margin = gives.v / used.v;
+        f.figure = timesText(f.margin);
+        f.sentence = "Relays, sensors and brakes use " + upTo(used.v) + "\u00a0W of its " + n3(gives.v) + ".";
+        if (f.verdict != Verdict::Holds) {
+            const double size = std::ceil(1.25 * used.v / 10) * 10;
+            f.lever = "A 24 V supply of " + n3(size) + "\u00a0W or more";
+            f.patches = {{"/cabinet/control_supply_W", stated(n3(size) + "W")}};
+        }
+    }
     if (m_out.supplies.empty()) return;
     const WirePlace place{Kind::Mains, {}};
     if (!m_out.mains.known() || !m_out.breaker.known() || !(m_out.mainsCurrent == m_out.mainsCurrent)) {

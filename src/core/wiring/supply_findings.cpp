@@ -1,8 +1,94 @@
 // What hangs on a supply: what all its axes ask at once, what braking brings back, what a finger may reach.
+#include "proof/cycle.h"
 #include "wiring/wirer.h"
 #include "catalogue/catalogue.h"
 
 namespace lw::wiring {
+
+/// A resistor that is switched across the bus: small enough to take all that comes, not so small that its switch burns,
+/// and large enough to bear it all day. @param given @param burnt W at their most @param time s of braking
+void Wirer::resistorFinding(WiredSupply &s, double given, double burnt, double time, const std::string &what) {
+    const std::string u = "/supplies/" + s.id + "/";
+    const WirePlace place{Kind::Supply, s.id};
+    const auto ohm = at(u + "resistor_ohm"), on = at(u + "resistor_on_V"), carries = at(u + "resistor_switch_A"),
+               watt = at(u + "resistor_W");
+    if (!on.known() || !carries.known() || !(s.driveLimit == s.driveLimit)) {
+        add("C15", "Braking resistor of " + s.name, place, Verdict::NotKnown,
+            what + ". Not known: " +
+                (!on.known()        ? "the voltage its switch closes at."
+                 : !carries.known() ? "what its switch carries."
+                                    : "the drives' voltage limit."))
+            .lever = "Read the braking switch's sheet";
+        return;
+    }
+    const double most = on.v * on.v / (given - burnt), least = s.driveLimit / carries.v;
+    const bool always = on.v <= s.risesTo, late = on.v > 0.95 * s.driveLimit;
+    const double margin = std::min(most / ohm.v, ohm.v / least);
+    auto &f = add("C15", "Braking resistor of " + s.name, place,
+                  always || late || margin < 1 - 1e-9 ? Verdict::Fails : Verdict::Holds, {});
+    f.margin = margin;
+    f.figure = n3(ohm.v) + "\u00a0Ω";
+    const std::string window = n3(least) + " to " + n3(most) + "\u00a0Ω";
+    if (always) {
+        f.sentence = "It closes at " + n3(on.v) + "\u00a0V, and the supply itself may stand at " + n3(s.risesTo) +
+                     ": the resistor would burn all day.";
+        f.lever = "Set it above " + n3(s.risesTo * 1.05) + "\u00a0V";
+        if (s.risesTo * 1.05 <= 0.95 * s.driveLimit)
+            f.patches = {{u + "resistor_on_V", stated(n3(std::ceil(s.risesTo * 1.05)) + "V")}};
+    } else if (late) {
+        f.sentence = "It closes at " + n3(on.v) + "\u00a0V, too near the " + n3(s.driveLimit) + " the drives stand.";
+        f.lever = "Set it to " + n3(0.95 * s.driveLimit) + "\u00a0V or below";
+        f.patches = {{u + "resistor_on_V", stated(n3(std::floor(0.95 * s.driveLimit)) + "V")}};
+    } else if (least > most) {
+        f.sentence = what + ": nothing fits, " + n3(least) + "\u00a0Ω at least for its switch, " + n3(most) +
+                     " at most for the power.";
+        const double wide = std::ceil(1.5 * s.driveLimit / most); // A, a window half as wide again as nothing
+        f.lever = "A braking switch of " + n3(wide) + "\u00a0A, or stop more gently";
+        f.patches = {{u + "resistor_switch_A", stated(n3(wide) + "A")},
+                     {u + "resistor_ohm", stated(n3(std::sqrt(s.driveLimit / wide * most)) + "ohm")}};
+    } else if (margin < 1 - 1e-9) {
+        f.sentence =
+            (ohm.v > most ? what + ": " + n3(ohm.v) + "\u00a0Ω takes too little of it"
+                          : n3(ohm.v) + "\u00a0Ω draws more than the " + n3(carries.v) + "\u00a0A its switch carries") +
+            "; " + window + " will do.";
+        f.lever = "A resistor of " + window;
+        f.patches = {{u + "resistor_ohm", stated(n3(std::sqrt(least * most)) + "ohm")}};
+    } else {
+        s.pumpsTo = on.v;
+        f.sentence = what + ": the resistor holds the bus at " + n3(on.v) + "\u00a0V; " + window + " will do.";
+    }
+    if (f.verdict == Verdict::Fails) return;
+    // what it bears: a pulse of the full power, and the mean of all rapids in the cycles of its axes
+    const double pulse = on.v * on.v / ohm.v, perStop = (given - burnt) * (given - burnt) * time / (2 * given);
+    double mean = 0;
+    for (const auto k : s.axes) {
+        const auto cycle = cycleOf(*m_designs[k].model, *m_designs[k].state);
+        double stops = 0;
+        for (const auto &b : cycle.blocks)
+            stops += m_designs[k].model->moves[static_cast<std::size_t>(b.move)].kind == MoveKind::Rapid;
+        mean += stops * perStop / cycle.total;
+    }
+    const double needed = 1.5 * mean;
+    const bool open = !watt.known() || !(needed == needed) || std::isinf(needed);
+    auto &g = add("C15", "Heat of the resistor of " + s.name, place,
+                  open ? Verdict::NotKnown : graded(watt.v / needed, 1, 1), {});
+    if (!open) {
+        g.margin = watt.v / needed;
+        g.figure = n3(watt.v) + "\u00a0W";
+    }
+    g.sentence =
+        (open ? std::string(watt.known() ? "Not known: how often the axes stop." : "Not known: what it bears all day.")
+              : "It takes " + upTo(mean) + "\u00a0W over the cycles, half as much again is wanted; it bears " +
+                    n3(watt.v) + ".") +
+        " For a moment it takes " + n3(pulse) +
+        "\u00a0W: look for that on its sheet. It gets hot: nothing that "
+        "burns near it, and outside the cabinet where that is warm.";
+    if (g.verdict == Verdict::Fails) {
+        g.lever = "One of " + n3(std::ceil(needed / 10) * 10) + "\u00a0W";
+        g.patches = {{u + "resistor_W", stated(n3(std::ceil(needed / 10) * 10) + "W")}};
+    } else if (open && needed == needed && !std::isinf(needed))
+        g.lever = n3(std::ceil(needed / 10) * 10) + "\u00a0W or more";
+}
 
 void Wirer::supplyFindings() {
     for (auto &s : m_out.supplies) {
@@ -55,6 +141,8 @@ void Wirer::supplyFindings() {
                     add("C14", "No pump-up on " + joinedWith(names), place, Verdict::Holds, what + ": no resistor.");
                 f.margin = given > 0 ? burnt / given : notKnown;
                 f.figure = given > 0 ? timesText(f.margin) : std::string();
+            } else if (at("/supplies/" + s.id + "/resistor_ohm").known()) {
+                resistorFinding(s, given, burnt, time, what);
             } else if (!capacitance.known() || !(s.driveLimit == s.driveLimit)) {
                 add("C14", "Pump-up on " + joinedWith(names), place, Verdict::NotKnown,
                     what + ": the voltage rises. Not known how far: " +

@@ -44,7 +44,10 @@ private:
     void cabinet();
     void axisFindings();
     void supplyFindings();
+    void resistorFinding(WiredSupply &s, double given, double burnt, double time, const std::string &what);
     void mainsFindings();
+    void timingFindings();
+    void spindleEncoderFindings();
     void chainFindings();
     void cabinetFindings();
     WireFinding &add(std::string code, std::string title, WirePlace place, Verdict v, std::string sentence) {

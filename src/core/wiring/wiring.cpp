@@ -12,6 +12,8 @@ WiringSheet Wirer::run() {
     axisFindings();
     supplyFindings();
     mainsFindings();
+    timingFindings();
+    spindleEncoderFindings();
     chainFindings();
     cabinetFindings();
     std::stable_sort(m_out.findings.begin(), m_out.findings.end(), [](const auto &a, const auto &b) {

@@ -95,17 +95,21 @@ std::vector<std::string> fieldsOf(const WiringSheet &s, const WirePlace &place) 
     case Kind::Mains: return {"/mains/voltage_V", "/mains/breaker_A", "/mains/section_mm2"};
     case Kind::Supply: {
         const std::string u = "/supplies/" + place.id + "/";
-        return {u + "voltage_V", u + "power_W",     u + "kind", u + "capacitance_uF",
-                u + "covered",   u + "bleeder_ohm", u + "sag",  u + "name"};
+        return {u + "voltage_V",         u + "power_W",   u + "kind", u + "capacitance_uF", u + "covered",
+                u + "bleeder_ohm",       u + "sag",       u + "name", u + "resistor_ohm",   u + "resistor_on_V",
+                u + "resistor_switch_A", u + "resistor_W"};
     }
     case Kind::Drive:
         return {d + "drive/current_A", d + "drive/current_kind", d + "drive/volt_limit_V", d + "drive/fuse_A",
-                d + "supply",          d + "drive/alarm"};
+                d + "supply",          d + "drive/alarm",        d + "drive/dir_setup_us", d + "drive/pulse_high_us"};
     case Kind::Cable: return {d + "cable/length_mm", d + "cable/cross_section_mm2"};
     case Kind::Motor:
         return {d + "motor/rated_current_A", d + "motor/resistance_ohm", d + "motor/inductance_mH", d + "motor/kind"};
     case Kind::Brake: return {d + "brake/dropped_by", d + "brake/torque_Nm", d + "brake/delay_s", d + "brake/where"};
-    case Kind::Controller: return {"/controller/pulse_limit_Hz"};
+    case Kind::Controller:
+        return {"/controller/pulse_limit_Hz",   "/controller/direction_us", "/controller/pulse_us",
+                "/controller/encoder_limit_Hz", "/spindle/encoder_lines",   "/spindle/spindle_teeth",
+                "/spindle/encoder_teeth",       "/spindle/top_rpm"};
     case Kind::Chain: {
         std::vector<std::string> out{"/chain/stop_button", "/chain/limits", "/chain/cuts", "/chain/reset",
                                      "/chain/relay_ms"};
@@ -116,9 +120,9 @@ std::vector<std::string> fieldsOf(const WiringSheet &s, const WirePlace &place) 
         return out;
     }
     case Kind::Cabinet:
-        return {"/cabinet/width_mm",  "/cabinet/height_mm", "/cabinet/depth_mm", "/cabinet/mounting",
-                "/cabinet/room_C",    "/cabinet/fans",      "/cabinet/fan_m3h",  "/cabinet/filter",
-                "/cabinet/control_W", "/cabinet/material"};
+        return {"/cabinet/width_mm",  "/cabinet/height_mm", "/cabinet/depth_mm",        "/cabinet/mounting",
+                "/cabinet/room_C",    "/cabinet/fans",      "/cabinet/fan_m3h",         "/cabinet/filter",
+                "/cabinet/control_W", "/cabinet/material",  "/cabinet/control_supply_W"};
     case Kind::Machine: break;
     }
     return {};

@@ -228,13 +228,13 @@ void WiringView::showPlace() {
     const auto &place = m_place;
     m_name->setText(nameOf(place, s));
     auto keys = fieldsOf(s, place);
-    if (keys.size() > 10) keys.resize(10);
+    if (keys.size() > 12) keys.resize(12); // two rows of six
     if (keys != m_keys) {
         m_keys = keys;
         for (auto *f : m_fields)
             m_drop(f);
         m_fields.clear();
-        const int columns = 5;
+        const int columns = keys.size() > 10 ? 6 : 5;
         for (std::size_t k = 0; k < keys.size(); ++k) {
             auto *f = m_make(text(keys[k]), m_entries);
             m_grid->addWidget(f, int(k) / columns, int(k) % columns);
