@@ -29,6 +29,13 @@ Result<Fraction> AxisModel::stepsAMillimetre() const {
     if (pulsesATurn() <= 0) return fail(CalcErrorCode::Missing, "pulses a turn");
     return stepsPerMillimetre(pulsesATurn(), 1, ratioFraction(), turn);
 }
+Result<Fraction> AxisModel::stepsATurn() const {
+    if (pulsesATurn() <= 0) return fail(CalcErrorCode::Missing, "pulses a turn");
+    for (const auto &s : stages)
+        if (const auto *r = std::get_if<Reducer>(&s.stage); r && r->stated.num <= 0)
+            return fail(CalcErrorCode::Missing, "ratio of the reducer");
+    return multiply(ratioFraction(), Fraction{pulsesATurn(), 1});
+}
 int AxisModel::ownStepsATurn() const { return servo() ? servo()->counts : 4 * stepper().rotorTeeth; }
 int AxisModel::pulsesATurn() const {
     if (const auto *s = servo()) return s->pulses > 0 ? s->pulses : s->counts;
@@ -119,6 +126,16 @@ AxisModel readAxis(const Json &project, const std::string &axis, const std::stri
     m.what = textAt(project, "/axes/" + axis + "/what");
     if (!node) return m;
     ModelReader r(project, m);
+    if (textAt(project, "/axes/" + axis + "/kind") == "rotary") {
+        m.cls = nullptr;
+        m.vertical = false;
+        m.incline = 0;
+        r.readRotary();
+        r.readMotor();
+        r.readStages();
+        r.readTableSpeed();
+        return m;
+    }
     r.readSurvey();
     r.readDuty();
     r.readMotor();

@@ -153,6 +153,8 @@ struct AxisModel {
     [[nodiscard]] const Stepper &stepper() const;
     /// The screw, or one of which nothing is known where the axis has none.
     [[nodiscard]] const Screw &screw() const;
+    /// The table of an axis that turns; null where it runs straight.
+    [[nodiscard]] const RotaryTable *rotary() const { return std::get_if<RotaryTable>(&final); }
     [[nodiscard]] bool wheel() const { return !std::holds_alternative<Screw>(final); } ///< rack or wheel: no screw
     [[nodiscard]] bool ballScrew() const { return screw().named && screw().thread.ball; }
     [[nodiscard]] bool slidingScrew() const { return screw().named && !screw().thread.ball; }
@@ -193,6 +195,8 @@ struct AxisModel {
     std::string leadText;                        ///< as typed, for the exact fraction
     /// Pulses a millimetre, exact; an error where lead or pulses are not known.
     [[nodiscard]] Result<Fraction> stepsAMillimetre() const;
+    /// Pulses a turn of the table, exact; an error where pulses or a ratio are not known.
+    [[nodiscard]] Result<Fraction> stepsATurn() const;
 };
 
 /// Where in the job the fields of a stage of this axis' design, and of the supply it uses, stand; ends in a slash.

@@ -10,9 +10,9 @@ template <class Model, class Visit> void eachInput(Model &m, Visit &&visit) {
     const auto own = [&](const InputSpec &spec, auto &known) { visit(InputId{&spec, -1}, known); };
     own(input::cutFactor, m.cutFactor);
     own(input::measuredCutFactor, m.measuredCutFactor);
-    own(input::pull, m.pull);
+    own(m.rotary() ? input::tableDrag : input::pull, m.pull);
     own(input::efficiency, m.efficiency);
-    own(input::mass, m.mass);
+    own(m.rotary() ? input::tableInertia : input::mass, m.mass);
     own(input::currentFactor, m.drive.currentFactor);
     std::visit([&](auto &motor) { motor.eachInput(motor, own); }, m.motor);
     own(input::sag, m.supply.sag);

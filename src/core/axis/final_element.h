@@ -1,6 +1,7 @@
 // What turns the last shaft into motion along the axis, as a variant; what they share is travel a turn and efficiency.
 #pragma once
 
+#include "axis/rotary_table.h"
 #include "drive/screw.h"
 #include "machine/known.h"
 #include <string>
@@ -24,6 +25,6 @@ struct Screw {
 struct Wheel {};
 /// Rack and pinion of a carriage.
 struct Rack {};
-using FinalElement = std::variant<Screw, Rack, Wheel>;
+using FinalElement = std::variant<Screw, Rack, Wheel, RotaryTable>;
 
 } // namespace lw

@@ -116,6 +116,12 @@ inline constexpr InputSpec bearingStiffness{
         "brake_delay",   "time until the brake bites", "Read the data sheet", 5, 0.10, Shape::Triangular, 0.5, 1.6,
         Shape::Lognormal};
 // values that are as good as they were typed: a spread typed beside them counts
+inline constexpr InputSpec tableDrag{"table_drag", "drag of the table", "Cord round the chuck, spring scale", 5,
+                                     0.15,         Shape::Lognormal},
+    tableInertia{"table_inertia", "inertia of what turns", "Weigh and measure the pieces", 15, 0.05},
+    reducerEfficiency{"reducer_efficiency", "reducer's efficiency", "Read the data sheet", 5, 0.05},
+    reducerPlay{"reducer_play", "reducer's play", "Clock it at a radius, turned by hand both ways", 10, 0.10},
+    reducerDrag{"reducer_drag", "reducer's drag", "Cord and scale on its output", 5, 0.15};
 inline constexpr InputSpec span{"bearing_span", "length between the bearings", "Rule along the screw", 5},
     nutFar{"nut_far", "nut at its farthest", "Rule along the screw", 5},
     root{"screw_root", "root diameter", "Micrometer in the thread's root", 5},

@@ -43,6 +43,8 @@ public:
     void readMotor();
     void readStages();
     void readFinal();
+    void readRotary();     ///< an axis that turns: its table and what it shall do
+    void readTableSpeed(); ///< how fast, from motor and chain
 
 private:
     void readMotorBody(MotorBody &s);
@@ -52,6 +54,8 @@ private:
     void readDriveSettings(const Known &usual, bool closedLoop);
     Pulley readPulley(const std::string &place);
     ToothedBelt readToothedBelt(const std::string &place);
+    Reducer readReducer(const std::string &place);
+    Known turningLoadOf(const std::string &list);
     Coupling readCoupling(const std::string &place);
     void readEfficiency(const Screw &screw, bool noScrew);
     void readLead();

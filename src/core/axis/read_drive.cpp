@@ -171,7 +171,7 @@ void ModelReader::readDriveSettings(const Known &usual, bool closedLoop) {
     set.damping = designText("drive/damping") == "yes";
     set.torqueLimit = design("drive/torque_limit_Nm");
     set.idleShare = axis("settings/idle_current_pct");
-    if (!set.idleShare.known()) set.idleShare = m.vertical ? assumed(0.5) : Known{1, Standing::Computed};
+    if (!set.idleShare.known()) set.idleShare = m.vertical || m.rotary() ? assumed(0.5) : Known{1, Standing::Computed};
     auto &supply = m.supply;
     supply.id = supplyOf(m_project, m.id, m.designId);
     const std::string at = "/supplies/" + supply.id + "/";
@@ -285,6 +285,8 @@ void ModelReader::readStages() {
         const std::string place = "stages/" + id + "/";
         if (designText((place + "kind").c_str()) == ToothedBelt::code)
             m.stages.push_back({id, readToothedBelt(place)});
+        else if (designText((place + "kind").c_str()) == Reducer::code)
+            m.stages.push_back({id, readReducer(place)});
         else
             m.stages.push_back({id, readCoupling(place)});
     }

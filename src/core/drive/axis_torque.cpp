@@ -25,7 +25,7 @@ Inertia rotatingInertiaAtScrew(const AxisChain &c) { return c.final + inertiaAtF
 MomentTorque torqueAt(const AxisChain &c, const Moment &m) {
     const double s = m.direction;
     MomentTorque r{};
-    r.axial = acceleratedMass(c) * m.acceleration + netGravity(c) + (c.friction + m.process) * s;
+    r.axial = acceleratedMass(c) * m.acceleration + netGravity(c) + (s == 0 ? m.process : (c.friction + m.process) * s);
     const bool motorDrives = s == 0 || r.axial.value() * s >= 0;
     r.loadDrives = !motorDrives;
     const Torque nut = s == 0        ? r.axial * c.lead // design holding torque: no friction credited either way

@@ -31,7 +31,7 @@ struct Moment {
     int direction = 1;                                   ///< +1 or -1, up positive; 0 stands
     Acceleration acceleration = fromSi<Acceleration>(0); ///< along plus: negative when braking from plus
     Speed speed = fromSi<Speed>(0);                      ///< size only
-    Force process = newtons(0);                          ///< opposes the motion when positive
+    Force process = newtons(0);                          ///< opposes the motion when positive; standing: what is held
 };
 struct MomentTorque {
     Force axial;         ///< at the nut, signed along plus

@@ -248,7 +248,7 @@ constexpr FieldSpec axisFieldsTable[] = {
     {"axes/*/designs/*/stages/*/kind", K::Choice, D::Number, "", 0, 0, 0, false, "Goes by",
      "What turns the next shaft.",
      "belt=toothed belt;reduces, and puts the motor beside the screw|coupling=coupling, direct;one to one, motor in "
-     "line with the screw"},
+     "line with the screw|reducer=reducer;worm, strain-wave, planetary or gears in a housing"},
     {"axes/*/designs/*/stages/*/code", K::Text, D::Number, "", 0, 0, 0, false, "Belt",
      "What is printed on it: 375-5M-15.", ""},
     {"axes/*/designs/*/stages/*/centre_mm", K::Value, D::Length, "mm", 30, 800, 0, true, "Centre distance",
@@ -416,7 +416,7 @@ bool matches(std::string_view pattern, std::string_view path) {
 std::span<const FieldSpec> fieldTable() {
     static const auto all = [] {
         std::vector<FieldSpec> t(std::begin(axisFieldsTable), std::end(axisFieldsTable));
-        for (auto more : {surveyFields(), dutyFields(), shopFields(), cardFields(), wiringFields()})
+        for (auto more : {surveyFields(), dutyFields(), shopFields(), cardFields(), wiringFields(), rotaryFields()})
             t.insert(t.end(), more.begin(), more.end());
         return t;
     }();

@@ -19,10 +19,12 @@ std::span<const Check *const> allChecks() {
         gather(checks, wayChecks());
         gather(checks, cutChecks());
         gather(checks, motorChecks());
+        gather(checks, stepChecks());
         gather(checks, screwChecks());
         gather(checks, seatChecks());
         gatherStages(checks, static_cast<Stage *>(nullptr));
         gather(checks, gravityChecks());
+        gather(checks, rotaryChecks());
         return checks;
     }();
     return all;

@@ -168,6 +168,8 @@ inline constexpr std::size_t torqueChecks = 4; ///< the first of motorChecks(): 
 std::span<const AxisCheck> wayChecks();     ///< ways, lead, play as found
 std::span<const CutCheck> cutChecks();      ///< each cut of the duty
 std::span<const AxisCheck> motorChecks();   ///< torque, drive, supply, controller
+std::span<const AxisCheck> stepChecks();    ///< steps a millimetre, smallest step, room for the ramps
+std::span<const AxisCheck> rotaryChecks();  ///< a table that turns
 std::span<const AxisCheck> screwChecks();   ///< screw, nut and what carries them
 std::span<const AxisCheck> seatChecks();    ///< bores on shafts
 std::span<const AxisCheck> gravityChecks(); ///< what holds it with the power off
@@ -175,6 +177,7 @@ std::span<const AxisCheck> gravityChecks(); ///< what holds it with the power of
 template <class Kind> std::span<const StageCheck<Kind>> stageChecks();
 template <> std::span<const StageCheck<Coupling>> stageChecks<Coupling>();
 template <> std::span<const StageCheck<ToothedBelt>> stageChecks<ToothedBelt>();
+template <> std::span<const StageCheck<Reducer>> stageChecks<Reducer>();
 
 /// All checks of all lists.
 std::span<const Check *const> allChecks();

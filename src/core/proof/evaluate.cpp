@@ -134,6 +134,26 @@ void operatingPoints(const AxisModel &m, AxisState &s) {
     if (m.vertical) addPoint(m, s, Operating::Hold, -1, {0, zero, fromSi<Speed>(0), newtons(0)});
 }
 
+/// A table: the worst place of its weight all the way round, as nobody knows where it will stand.
+void turningPoints(const AxisModel &m, AxisState &s) {
+    const auto &t = *m.rotary();
+    const auto zero = fromSi<Acceleration>(0);
+    const Speed rapid = fromSi<Speed>(m.rapid.v);
+    const Force lifts = newtons(t.unbalance);
+    addPoint(m, s, Operating::Breakaway, -1,
+             {1, zero, fromSi<Speed>(0), newtons(s.sizingPull * (m.breakaway.v - 1)) + lifts});
+    addPoint(m, s, Operating::RapidUp, -1, {1, fromSi<Acceleration>(m.acceleration.v), rapid, lifts});
+    addPoint(m, s, Operating::Braking, -1, {1, fromSi<Acceleration>(-m.slowing()), rapid, newtons(0) - lifts});
+    if (m.cuts.empty()) return;
+    const auto &cut = m.cuts.front();
+    s.cutsOpen |= !cut.force.known();
+    s.rotary.cut = processForce(m, cut);
+    const Force held = newtons(heldTorque(m, s));
+    const bool stands = rotaryTargets(t.purpose).clamped;
+    if (!stands) addPoint(m, s, Operating::Cutting, 0, {1, zero, fromSi<Speed>(cut.feed), held});
+    if (stands && !t.hasClamp) addPoint(m, s, Operating::Hold, -1, {0, zero, fromSi<Speed>(0), held});
+}
+
 void screwFigures(const AxisModel &m, AxisState &s) {
     s.playStays = m.playStays();
     if (m.wheel()) { // a rack or a wheel has no screw that winds up; its belt does
@@ -270,7 +290,10 @@ void workOut(const AxisModel &m, AxisState &s) {
     prepareStages(m, s);
     buildChain(m, s);
     loadStages(m, s);
-    operatingPoints(m, s);
+    if (m.rotary())
+        turningPoints(m, s);
+    else
+        operatingPoints(m, s);
 }
 
 /// Ready for another axis, with what it has on the heap kept.
@@ -298,14 +321,28 @@ namespace {
 void workOutAll(const AxisModel &m, Evaluation &e) {
     begin(e);
     workOut(m, e.state);
-    screwFigures(m, e.state);
+    if (m.rotary())
+        rotaryFigures(m, e.state, e.state.rotary);
+    else
+        screwFigures(m, e.state);
     stepFigures(m, e.state);
+}
+/// Of its chain and what is its own; a screw, ways and their cuts have no part in it.
+void judgeTurning(const AxisModel &m, Evaluation &e) {
+    const auto &s = e.state;
+    Rows rows(e.findings);
+    const AxisScope axis{m, s};
+    judgeAll(motorChecks(), axis, {}, rows);
+    judgeAll(rotaryChecks(), axis, {}, rows);
+    for (std::size_t k = 0; k < m.stages.size(); ++k)
+        std::visit([&](const auto &kind) { judgeStage(m, s, k, kind, rows); }, m.stages[k].stage);
 }
 void judgeDesign(const AxisModel &m, Evaluation &e) {
     const auto &s = e.state;
     Rows rows(e.findings);
     const AxisScope axis{m, s};
     judgeAll(motorChecks(), axis, {}, rows);
+    judgeAll(stepChecks(), axis, {}, rows);
     judgeAll(screwChecks(), axis, {}, rows);
     judgeAll(seatChecks(), axis, {}, rows);
     for (std::size_t k = 0; k < m.stages.size(); ++k)
@@ -316,6 +353,7 @@ void judgeDesign(const AxisModel &m, Evaluation &e) {
 
 void evaluate(const AxisModel &m, Evaluation &e) {
     workOutAll(m, e);
+    if (m.rotary()) return judgeTurning(m, e);
     const auto &s = e.state;
     Rows rows(e.findings);
     judgeAll(wayChecks(), AxisScope{m, s}, {}, rows);
@@ -328,6 +366,7 @@ void evaluate(const AxisModel &m, Evaluation &e) {
 }
 void evaluateDesign(const AxisModel &m, Evaluation &e) {
     workOutAll(m, e);
+    if (m.rotary()) return judgeTurning(m, e);
     judgeDesign(m, e);
 }
 

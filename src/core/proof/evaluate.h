@@ -3,6 +3,7 @@
 
 #include "drive/axis_torque.h"
 #include "proof/finding.h"
+#include "proof/rotary_figures.h"
 #include <array>
 
 namespace lw {
@@ -54,6 +55,7 @@ struct AxisState {
     // steps
     double fullStep = notKnown, microstep = notKnown, dependable = notKnown, stepRate = notKnown, rateLimit = notKnown;
     double fall = notKnown; ///< m until the brake bites
+    RotaryState rotary;     ///< of an axis that turns
 
     /// What was worked out of the stage at a place when it is of that kind, else null.
     template <class Kind> [[nodiscard]] const typename Kind::Work *stageWork(std::size_t place) const {

@@ -10,10 +10,10 @@ std::string_view verdictCode(Verdict v) {
 std::string_view verdictWord(Verdict v) { return v == Verdict::NotKnown ? "not known" : verdictCode(v); }
 
 std::string_view partName(Part p) {
-    constexpr std::string_view names[] = {"ways",       "lead",    "lost motion",  "screw end",    "balance",
-                                          "cut",        "spindle", "motor",        "drive",        "supply",
-                                          "controller", "belt",    "small pulley", "large pulley", "bearings",
-                                          "screw",      "nut",     "brake",        "axis"};
+    constexpr std::string_view names[] = {
+        "ways",     "lead",  "lost motion", "screw end",  "balance", "cut",          "spindle",
+        "motor",    "drive", "supply",      "controller", "belt",    "small pulley", "large pulley",
+        "bearings", "screw", "nut",         "brake",      "axis",    "table",        "reducer"};
     return names[static_cast<std::size_t>(p)];
 }
 

@@ -52,7 +52,9 @@ enum class Part {
     Screw,
     Nut,
     Brake,
-    Axis
+    Axis,
+    Table,
+    Reducer
 };
 #pragma GCC diagnostic pop
 std::string_view partName(Part p);

@@ -646,7 +646,7 @@ void boreForScrew(AxisModel &m) {
         [&](auto &stage) {
             if constexpr (std::is_same_v<std::decay_t<decltype(stage)>, ToothedBelt>)
                 stage.driven.bore = bore;
-            else
+            else if constexpr (std::is_same_v<std::decay_t<decltype(stage)>, Coupling>)
                 stage.boreOut = bore;
         },
         m.stages.back().stage);

@@ -113,6 +113,7 @@ constexpr UnitRow unitTable[] = {
     {"deg", D::Angle, pi / 180},
     {"°", D::Angle, pi / 180},
     {"arcmin", D::Angle, pi / 10800},
+    {"arcsec", D::Angle, pi / 648000},
     {"rad", D::Angle, 1},
     {"N/um", D::Stiffness, 1e6},
     {"N/µm", D::Stiffness, 1e6},
@@ -553,6 +554,8 @@ std::string unitLabel(std::string_view unit) {
     if (unit == "ohm") return "Ω";
     if (unit == "Mohm") return "MΩ";
     if (unit == "deg") return "°";
+    if (unit == "arcmin") return "′";
+    if (unit == "arcsec") return "″";
     if (unit == "C") return "°C";
     if (unit == "EUR") return "€";
     if (unit == "-") return "";

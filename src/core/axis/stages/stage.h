@@ -3,6 +3,7 @@
 #pragma once
 
 #include "axis/stages/coupling.h"
+#include "axis/stages/reducer.h"
 #include "axis/stages/toothed_belt.h"
 #include <string>
 #include <variant>
@@ -10,7 +11,7 @@
 
 namespace lw {
 
-using Stage = std::variant<Coupling, ToothedBelt>;
+using Stage = std::variant<Coupling, ToothedBelt, Reducer>;
 
 /// What was worked out of a stage of one of these kinds: its own figures, and what any kind gives.
 template <class AnyStage> struct StageWorkOf;

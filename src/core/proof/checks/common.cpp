@@ -35,6 +35,35 @@ void askCutForces(const AxisModel &m, Asks &asks) {
         asks.ask(c.force.known(), "the force of " + c.name);
 }
 
+Term speedTerm(const AxisModel &m, const char *name, const Known &v) {
+    return m.rotary() ? term("v", name, v, Dimension::RotationSpeed, "rpm")
+                      : term("v", name, v, Dimension::Speed, "mm/min");
+}
+Term leadTerm(const AxisModel &m) {
+    return m.rotary() ? term("l", "a whole turn", m.lead, Dimension::Angle, "deg")
+                      : term("l", "lead", m.lead, Dimension::Lead, "mm");
+}
+void askMotorAndLead(const AxisModel &m, const Finding &, Asks &asks) {
+    askMotor(m, asks);
+    asks.ask(m.lead.known(), "the lead");
+}
+void motorSpeedStep(const AxisScope &a, const Finding &, Steps &w) {
+    w.step("Motor at rapid, rpm", "n", "60*v*i/l",
+           {speedTerm(a.m, "rapid", a.m.rapid), reductionTerm(a), leadTerm(a.m)}, a.s.motorRpm);
+}
+Term fullStepsTerm(const AxisModel &m) { return constant("N", "full steps a turn", m.ownStepsATurn()); }
+Term microstepsTerm(const AxisModel &m) { return constant("u", "microsteps", m.drive.microsteps); }
+std::string pulsesFormula(const AxisModel &m) { return m.servo() ? "N" : "N*u"; }
+std::vector<Term> pulsesTerms(const AxisModel &m, std::vector<Term> others) {
+    std::vector<Term> out;
+    if (m.servo())
+        out.push_back(constant("N", "pulses a turn", m.pulsesATurn()));
+    else
+        out = {fullStepsTerm(m), microstepsTerm(m)};
+    out.insert(out.end(), others.begin(), others.end());
+    return out;
+}
+
 const OperatingPoint *pointOf(const AxisScope &a, const Finding &f) {
     const auto &at = f.subject;
     for (const auto &p : a.s.points)

@@ -19,6 +19,17 @@ std::vector<Term> weightTerms(const AxisModel &m, std::vector<Term> more = {});
 void weightStep(const AxisScope &a, Steps &w);
 /// Stiffness from bearing to table.
 void stiffnessStep(const AxisScope &a, Steps &w);
+/// A speed of the axis and the travel of a turn, as terms "v" and "l": what turns has its speed in rpm and a whole
+/// turn.
+Term speedTerm(const AxisModel &m, const char *name, const Known &v);
+Term leadTerm(const AxisModel &m);
+void askMotorAndLead(const AxisModel &m, const Finding &f, Asks &asks);
+void motorSpeedStep(const AxisScope &a, const Finding &f, Steps &w);
+/// Full steps and microsteps a turn of the motor, "N*u"; of a servo its pulses, "N".
+Term fullStepsTerm(const AxisModel &m);
+Term microstepsTerm(const AxisModel &m);
+std::string pulsesFormula(const AxisModel &m);
+std::vector<Term> pulsesTerms(const AxisModel &m, std::vector<Term> others);
 /// Reductions of all stages and the share they let through, as terms: "i", and "eta_d" where there are stages.
 Term reductionTerm(const AxisScope &a);
 Term driveTerm(const AxisScope &a);

@@ -43,6 +43,9 @@ void torqueRows(const AxisScope &a, Rows &rows, std::optional<bool> lasting) {
     }
 }
 std::string torqueName(const AxisModel &m, const Finding &f) {
+    if (m.rotary() && f.subject.at == Operating::RapidUp) return "Turning, speeding up";
+    if (m.rotary() && f.subject.at == Operating::Braking) return "Turning, braking";
+    if (m.rotary() && f.subject.at == Operating::Hold) return "Held against the cut";
     switch (f.subject.at) {
     case Operating::Breakaway: return "Breaking away";
     case Operating::RapidUp: return m.vertical ? "Rapid up, speeding up" : "Rapid, speeding up";
@@ -65,7 +68,8 @@ std::string whyTorque(const AxisScope &a, const Finding &f) {
     std::string t = "At " + rpmText(p ? p->rpm : 0) + " of the motor";
     if (f.subject.at != Operating::Cutting) return t + ".";
     const auto *c = cutOf(a.m, f);
-    t += ", " + numberText(c ? c->feed * 60e3 : 0, 3) + "\u00a0mm/min.";
+    t += a.m.rotary() ? ", the table at " + rpmText(c ? c->feed * 30 / pi : 0) + "."
+                      : ", " + numberText(c ? c->feed * 60e3 : 0, 3) + "\u00a0mm/min.";
     if (c && c->capped) t += " Capped by the spindle.";
     return t;
 }
@@ -101,16 +105,6 @@ void workTorque(const AxisScope &a, const Finding &f, Steps &w) {
     torqueSteps(a, *p, p->moment, accel, w);
     motorGivesSteps(a, *p, w);
 }
-void askMotorAndLead(const AxisModel &m, const Finding &, Asks &asks) {
-    askMotor(m, asks);
-    asks.ask(m.lead.known(), "the lead");
-}
-void motorSpeedStep(const AxisScope &a, const Finding &, Steps &w) {
-    w.step("Motor at rapid, rpm", "n", "60*v*i/l",
-           {term("v", "rapid", a.m.rapid, Dm::Speed, "mm/min"), reductionTerm(a),
-            term("l", "lead", a.m.lead, Dm::Lead, "mm")},
-           a.s.motorRpm);
-}
 /// The fastest the motor turns at any operating point, rpm; not known when the rapid's is not.
 double fastestAsked(const AxisState &s) {
     if (!(s.motorRpm == s.motorRpm)) return notKnown;
@@ -125,66 +119,6 @@ Moment suddenLoad(const AxisModel &m, const OperatingPoint &p) {
     at.acceleration = fromSi<Acceleration>(m.acceleration.v * at.direction);
     return at;
 }
-/// A plain transformer follows the mains, a tenth high.
-Term fullStepsTerm(const AxisModel &m) { return constant("N", "full steps a turn", m.ownStepsATurn()); }
-Term microstepsTerm(const AxisModel &m) { return constant("u", "microsteps", m.drive.microsteps); }
-std::string pulsesFormula(const AxisModel &m) { return m.servo() ? "N" : "N*u"; }
-std::vector<Term> pulsesTerms(const AxisModel &m, std::vector<Term> others) {
-    std::vector<Term> out;
-    if (m.servo())
-        out.push_back(constant("N", "pulses a turn", m.pulsesATurn()));
-    else
-        out = {fullStepsTerm(m), microstepsTerm(m)};
-    out.insert(out.end(), others.begin(), others.end());
-    return out;
-}
-/// What the lead is out by over the travel at most, m; zero when it is exact or assumed.
-double leadDoubt(const AxisModel &m) {
-    const auto &l = m.lead;
-    if (l.assumed() || l.shape == Shape::None || !(l.high > l.low)) return 0;
-    return (l.high - l.low) / 2 / l.v * m.travel.v;
-}
-std::string sayStepError(const Finding &f) {
-    if (f.row == 1)
-        return "The travel a turn is known to " + micrometres(f.demand) +
-               " over the travel: the steps are set right at the first cuts.";
-    return f.demand == 0 ? "Steps a millimetre come out exactly."
-                         : "The decimal is off by " + micrometres(f.demand) + " over the travel.";
-}
-void smallestStepSteps(const AxisScope &a, Steps &w) {
-    const auto &m = a.m;
-    const auto &s = a.s;
-    if (!s.motorKnown) return;
-    if (m.servo()) {
-        w.step(
-            "One count of the encoder, or one pulse where that is more", "s", "max(q, p)",
-            {term("q", "a count", s.fullStep, Dm::Length, "um"), term("p", "a pulse", s.microstep, Dm::Length, "um")},
-            s.dependable, Dm::Length, "um");
-        return;
-    }
-    const double friction = (s.friction * s.chain.lead.value() / m.efficiency.v + m.bearingDrag.v + s.preloadDrag) /
-                            (s.ratio() * forwardOf(s.chain.stages));
-    const auto lead = term("l", "lead", m.lead, Dm::Lead, "mm");
-    w.step("Friction at the motor", "T_f", "(F*l/(2*pi*eta) + T_drag)/(i*eta_d)",
-           {term("F", "pull of the ways", m.pull, Dm::Force, "N"), lead, term("eta", "screw", m.efficiency),
-            dragTerm(a), reductionTerm(a), driveTerm(a)},
-           friction, Dm::Torque, "Nm");
-    if (!std::isfinite(s.dependable)) { // more friction than the motor can move: no step is sure
-        w.step("Repeats within, wished", "r", "r_w", {term("r_w", "target", m.repeatTarget, Dm::Length, "um")},
-               m.repeatTarget.v, Dm::Length, "um");
-        return;
-    }
-    const auto full = term("q", "full step", s.fullStep, Dm::Length, "um");
-    if (s.dependable > s.microstep * (1 + 1e-12))
-        w.step("Dead zone and 5 % of a full step", "s", "2*asin(T_f/T_pk)/N*l/(2*pi*i) + 0.05*q",
-               {term("T_f", "friction", friction, Dm::Torque, "Nm"),
-                term("T_pk", "motor at rest", s.peakStatic, Dm::Torque, "Nm"),
-                constant("N", "rotor teeth", m.stepper().rotorTeeth), lead, reductionTerm(a), full},
-               s.dependable, Dm::Length, "um");
-    else
-        w.step("Never finer than a microstep", "s", "q/u", {full, microstepsTerm(m)}, s.dependable, Dm::Length, "um");
-}
-
 /// Torque is one check under two codes: open loop and closed are judged by other rails.
 Check torqueCheck(std::string_view code, std::string_view title, std::string_view advice) {
     return {.code = code,
@@ -227,7 +161,7 @@ Check inertiaCheck(std::string_view code, std::string_view title, std::string_vi
                     const auto &c = a.s.chain;
                     const auto m =
                         term("m", "what moves", acceleratedMass(c).value(), Dm::Mass, "kg", a.m.mass.standing);
-                    const auto l = term("l", "lead", a.m.lead, Dm::Lead, "mm");
+                    const auto l = leadTerm(a.m);
                     if (c.stages.size() == 1) {
                         w.step("Load as the motor feels it", "J_L", "(m*(l/(2*pi))^2 + J_s)/i^2 + J_1",
                                {m, l,
@@ -463,7 +397,7 @@ const AxisCheck motorChecksList[] = {
               w.step("Fastest it works, motor, rpm", "n", "60*v*i/l",
                      {term("v", fastest->kind == Operating::Cutting ? "feed of that cut" : "rapid",
                            fastest->moment.speed.value(), Dm::Speed, "mm/min"),
-                      reductionTerm(a), term("l", "lead", a.m.lead, Dm::Lead, "mm")},
+                      reductionTerm(a), leadTerm(a.m)},
                      f.demand);
           }},
      [](const AxisScope &a, Rows &rows) {
@@ -592,75 +526,11 @@ const AxisCheck motorChecksList[] = {
       .work =
           [](const AxisScope &a, const Finding &f, Steps &w) {
               w.step("Pulses at rapid", "f", "v*" + pulsesFormula(a.m) + "*i/l",
-                     pulsesTerms(a.m, {term("v", "rapid", a.m.rapid, Dm::Speed, "mm/min"), reductionTerm(a),
-                                       term("l", "lead", a.m.lead, Dm::Lead, "mm")}),
-                     f.demand, Dm::Frequency, "kHz");
+                     pulsesTerms(a.m, {speedTerm(a.m, "rapid", a.m.rapid), reductionTerm(a), leadTerm(a.m)}), f.demand,
+                     Dm::Frequency, "kHz");
           },
       .levers = {Lever::Microsteps, Lever::Ratio, Lever::Rapid}},
      [](const AxisScope &a, Rows &rows) { rows.add(marginRow(a.s.stepRate, a.s.rateLimit, 1, 1.25)); }},
-    {{.code = "C26",
-      .title = "Steps a millimetre",
-      .part = Part::Controller,
-      .station = StationId::FirstCuts,
-      .unit = "um",
-      .advice = "Enter the exact fraction.",
-      .source = "RATIONAL",
-      .needs =
-          [](const AxisModel &m, const Finding &, Asks &asks) {
-              asks.ask(m.lead.known() && !m.lead.assumed(), "the lead, ten turns against a rule");
-              asks.ask(m.pulsesATurn() > 0, "pulses a turn");
-          },
-      .say = [](const AxisScope &, const Finding &f) { return sayStepError(f); },
-      .figure =
-          [](const Finding &f) {
-              return f.row == 1 ? sayStepError(f) : f.demand == 0 ? std::string("exact") : micrometres(f.demand);
-          },
-      .work =
-          [](const AxisScope &a, const Finding &f, Steps &w) {
-              const auto &m = a.m;
-              const auto lead = term("l", "travel a turn", m.lead, Dm::Lead, "mm");
-              w.step("Steps a metre", "q", pulsesFormula(m) + "*i/l", pulsesTerms(m, {reductionTerm(a), lead}),
-                     1 / a.s.microstep);
-              const double own = f.row == 1 ? leadDoubt(m) : 0;
-              const auto rounding = term("d_r",
-                                         m.stepsTyped.empty() ? "the decimal's rounding, over the travel"
-                                                              : "what is typed less what is right, over the travel",
-                                         f.demand - own, Dm::Length, "um");
-              if (f.row == 1)
-                  w.step("Out by over the travel", "d", "(l_hi - l_lo)/2/l*L + d_r",
-                         {term("l_hi", "travel a turn at most", m.lead.high, Dm::Lead, "mm", m.lead.standing),
-                          term("l_lo", "at least", m.lead.low, Dm::Lead, "mm", m.lead.standing), lead,
-                          term("L", "travel", m.travel, Dm::Length, "mm"), rounding},
-                         f.demand, Dm::Length, "um");
-              else
-                  w.step("Out by over the travel", "d", "d_r", {rounding}, f.demand, Dm::Length, "um");
-          }},
-     [](const AxisScope &a, Rows &rows) { // exact, or the decimal's error over the travel
-         const auto &m = a.m;
-         const auto steps = m.stepsAMillimetre();
-         if (!steps) return rows.add(plainRow(Verdict::NotKnown));
-         double error = notKnown;
-         if (m.stepsTyped.empty()) {
-             error = std::fabs(roundingOverTravel(*steps, metres(m.travel.v)));
-         } else if (m.stepsTypedRead) {
-             if (const auto off = typedStepsError(*steps, *m.stepsTypedRead, m.travel.v)) error = std::fabs(*off);
-         }
-         // exact steps of a lead that is not exact: what it is out by over the travel stays until the steps are
-         // calibrated
-         const double leadOut = leadDoubt(m);
-         Verdict v = !(error == error)         ? Verdict::NotKnown
-                     : error == 0              ? Verdict::Holds
-                     : error <= stepErrorLimit ? Verdict::Watch
-                                               : Verdict::Fails;
-         if (m.lead.assumed())
-             v = std::min(v, Verdict::NotKnown);
-         else if (leadOut > stepErrorLimit)
-             v = std::min(v, Verdict::Watch);
-         auto f = plainRow(v, error + leadOut, stepErrorLimit);
-         f.missing = !(error == error) || m.lead.assumed();
-         f.row = leadOut > stepErrorLimit ? 1 : 0;
-         rows.add(f);
-     }},
     {{.code = "M4",
       .title = "Motor speed at rapid",
       .part = Part::Motor,
@@ -677,57 +547,6 @@ const AxisCheck motorChecksList[] = {
      [](const AxisScope &a, Rows &rows) {
          const auto &usable = a.m.stepper().usable;
          if (usable.known()) rows.add(marginRow(a.s.motorRpm, usable.v * 60 / (2 * pi), 1, 1 / 0.9));
-     }},
-    {{.code = "M5",
-      .title = "Smallest step",
-      .part = Part::Motor,
-      .station = StationId::Proof,
-      .unit = "um",
-      .advice = "Less friction or more torque, then reduction.",
-      .source = "PMSM-CIRCLE",
-      .needs =
-          [](const AxisModel &m, const Finding &f, Asks &asks) {
-              askMotorAndLead(m, f, asks);
-              asks.ask(m.ownStepsATurn() > 0, "encoder lines");
-          },
-      .say =
-          [](const AxisScope &, const Finding &f) {
-              return "The smallest sure step is " + micrometres(f.demand) + " of " + micrometres(f.capacity) +
-                     " wished.";
-          },
-      .why = [](const AxisScope &, const Finding &) -> std::string {
-          return "Friction holds the rotor off; microsteps are smoothness, not accuracy.";
-      },
-      .work = [](const AxisScope &a, const Finding &, Steps &w) { smallestStepSteps(a, w); },
-      .levers = {Lever::Ratio}},
-     [](const AxisScope &a, Rows &rows) {
-         if (a.m.repeatTarget.known()) rows.add(marginRow(a.s.dependable, a.m.repeatTarget.v, 1, 3));
-     }},
-    {{.code = "M6",
-      .title = "Room to reach rapid",
-      .part = Part::Axis,
-      .station = StationId::Proof,
-      .unit = "mm",
-      .advice = "Speed up harder, or accept a lower rapid.",
-      .source = "KIN",
-      .say =
-          [](const AxisScope &, const Finding &f) {
-              return "Speeding up and braking take " + mm(f.demand, 2) + " of " + mm(f.capacity) + " travel.";
-          },
-      .work =
-          [](const AxisScope &a, const Finding &f, Steps &w) {
-              const auto &m = a.m;
-              w.step("Room for both ramps", "s", "v^2/(2*a) + v^2/(2*d)",
-                     {term("v", "rapid", m.rapid, Dm::Speed, "mm/min"),
-                      term("a", "speeding up", m.acceleration, Dm::Acceleration, "m/s2"),
-                      term("d", "slowing down", m.slowing(), Dm::Acceleration, "m/s2",
-                           m.deceleration.known() ? m.deceleration.standing : m.acceleration.standing)},
-                     f.demand, Dm::Length, "mm");
-          },
-      .levers = {Lever::Acceleration, Lever::Rapid}},
-     [](const AxisScope &a, Rows &rows) {
-         const double ramp = a.m.rapid.v * a.m.rapid.v / 2 * (1 / a.m.acceleration.v + 1 / a.m.slowing());
-         rows.add(marginRow(ramp, a.m.travel.v, 2, 4));
      }},
 };
 } // namespace

@@ -441,7 +441,7 @@ const StageCheck<ToothedBelt> toothedBeltChecksList[] = {
                      f.demand, Dm::Length, "um");
           }},
      [](const Scope &b, Rows &rows) {
-         if (!fits(b)) return;
+         if (!fits(b) || b.m.rotary()) return; // felt at the work of a table: ROT-12 has the whole drive
          const double windUp = b.work.forcesKnown && b.work.stiffness > 0
                                    ? heaviestCut(b.s, static_cast<std::size_t>(b.place)) / b.work.stiffness *
                                          b.load.travelATurn / (2 * pi)

@@ -7,7 +7,8 @@ using Dm = Dimension;
 
 void askTorque(const AxisModel &m, const Finding &f, Asks &asks) {
     askMotor(m, asks);
-    asks.ask(m.mass.known(), "what moves");
+    asks.ask(m.mass.known(), m.rotary() ? "what turns with the table, sizes or masses" : "what moves");
+    if (m.rotary()) asks.ask(m.rapid.known(), "the reduction");
     asks.ask(m.pull.known(), "the pull");
     asks.ask(m.lead.known(), "the lead");
     if (const auto *cut = cutOf(m, f)) asks.ask(cut->force.known(), "the force of " + cut->name);
@@ -58,6 +59,45 @@ void forceStep(const AxisScope &a, const OperatingPoint &p, const Moment &at, do
     w.step("Force along the screw", "F", formula, t, force, Dm::Force, "N");
 }
 
+/// What turns the table, and what has to be turned with it; weight at the worst place of a turn.
+void tableStep(const AxisScope &a, const OperatingPoint &p, const Moment &at, double accel, double torque, Steps &w) {
+    const auto &m = a.m;
+    const auto &t = *m.rotary();
+    const auto drag = term("T_f", "drag of the table", m.pull, Dm::Torque, "Nm");
+    const auto uneven = term("T_u", "weight out of the middle", t.unbalance, Dm::Torque, "Nm", m.mass.standing);
+    std::vector<Term> terms;
+    std::string formula;
+    const bool cuts = p.kind == Operating::Cutting || p.kind == Operating::Hold;
+    if (cuts) {
+        formula = "k_c*F*R + T_u";
+        terms = {term("k_c", "what is not known of a cut", m.factorOf(m.cuts.front())),
+                 term("F", "along the circle", t.force, Dm::Force, "N"),
+                 term("R", "radius of the cut", t.radius, Dm::Length, "mm"), uneven};
+    } else {
+        formula = accel < 0 ? "-T_u" : "T_u";
+        terms = {uneven};
+    }
+    if (p.kind != Operating::Hold) {
+        formula += p.kind == Operating::Breakaway ? " + b*T_f" : " + T_f";
+        terms.push_back(drag);
+        if (p.kind == Operating::Breakaway) terms.push_back(term("b", "to start over to keep turning", m.breakaway));
+    }
+    if (accel != 0) {
+        const auto &c = a.s.chain;
+        const double out = c.stages.empty() ? 0 : c.stages.back().out.value();
+        formula += accel > 0 ? " + (J + J_o)*alpha" : " - (J + J_o)*alpha";
+        terms.push_back(term("J", "what turns", m.mass.v, Dm::Inertia, "kgm2", m.mass.standing));
+        terms.push_back(term("J_o", "last wheel of the drive", out, Dm::Inertia, "kgm2"));
+        terms.push_back(term("alpha", "table speeds up, rad/s2", std::fabs(at.acceleration.value())));
+    }
+    if (const double stageDrag = a.s.chain.stages.empty() ? 0 : a.s.chain.stages.back().drag.value();
+        stageDrag > 0 && p.kind != Operating::Hold) {
+        formula += " + T_r";
+        terms.push_back(term("T_r", "drag of the reducer", stageDrag, Dm::Torque, "Nm"));
+    }
+    w.step("Torque at the table", "T_s", formula, terms, torque, Dm::Torque, "Nm");
+}
+
 /// What a stage does to the torque that leaves it, and what turns at its input shaft.
 void stageStep(const AxisScope &a, std::size_t k, double out, double in, double alphaIn, Steps &w) {
     const auto &stages = a.s.chain.stages;
@@ -67,8 +107,15 @@ void stageStep(const AxisScope &a, std::size_t k, double out, double in, double 
     const bool drives = out >= 0;
     const std::string eta = drives ? "eta_d" : stage.backward == stage.forward ? "eta_d" : "eta_db";
     std::string formula = drives ? "T_" + below + "/(i*" + eta + ")" : "T_" + below + "*" + eta + "/i";
-    Term share = term(eta, belt ? "belt efficiency" : "coupling", drives ? stage.forward : stage.backward);
-    if (belt)
+    const auto *reducer = a.m.stageAs<Reducer>(k);
+    Term share = term(eta,
+                      belt      ? "belt efficiency"
+                      : reducer ? "reducer"
+                                : "coupling",
+                      drives ? stage.forward : stage.backward);
+    if (reducer)
+        share.standing = reducer->efficiency.standing;
+    else if (belt)
         share.standing = std::get<ToothedBelt>(a.m.stages[k].stage).efficiency.standing;
     else
         share.standing = Standing::Stated;
@@ -93,12 +140,37 @@ void stageStep(const AxisScope &a, std::size_t k, double out, double in, double 
     w.step(k == 0 ? "Torque at the motor" : "Torque at shaft " + std::to_string(k),
            k == 0 ? "T_m" : "T_" + std::to_string(k), formula, t, in, Dm::Torque, "Nm");
 }
+/// From the final shaft to the motor. @param alpha of the final shaft, in the direction of motion
+void chainSteps(const AxisScope &a, const MomentTorque &moment, double sign, double accel, double alpha, Steps &w) {
+    const auto &m = a.m;
+    const auto &c = a.s.chain;
+    for (std::size_t k = c.stages.size(); k-- > 0;) {
+        const double in = k == 0 ? moment.motor.value() : moment.shafts[k].torque.value();
+        stageStep(a, k, moment.shafts[k + 1].torque.value() * sign, in * sign,
+                  accel == 0 ? 0 : moment.shafts[k].acceleration.value() * sign, w);
+    }
+    if (c.stages.empty()) {
+        std::vector<Term> own{term("T_s", "at the screw", moment.screw.value() * sign, Dm::Torque, "Nm"),
+                              term("J", "rotor", c.motor.value(), Dm::Inertia, "gcm2", m.motorBody().rotor.standing),
+                              term("alpha", "it speeds up, rad/s2", alpha)};
+        const double motor = moment.motor.value() * sign;
+        w.step("Torque at the motor", "T_m", motor < 0 ? "-(T_s + J*alpha)" : "T_s + J*alpha", own, std::fabs(motor),
+               Dm::Torque, "Nm");
+    }
+}
 } // namespace
 
 void torqueSteps(const AxisScope &a, const OperatingPoint &p, const Moment &at, double accel, Steps &w) {
     const auto &m = a.m;
     const auto &s = a.s;
     const auto &c = s.chain;
+    if (p.kind == Operating::Hold && m.rotary()) {
+        tableStep(a, p, at, 0, torqueAt(c, at).axial.value(), w);
+        w.step("Held at the motor, no friction counted", "T_m", "T_s/i",
+               {term("T_s", "at the table", torqueAt(c, at).axial.value(), Dm::Torque, "Nm"), reductionTerm(a)},
+               p.demand, Dm::Torque, "Nm");
+        return;
+    }
     if (p.kind == Operating::Hold) {
         w.step("Weight along the screw", "F_g",
                weightFormula(m) + (m.strut.v > 0 ? " - F_strut" : "") +
@@ -114,6 +186,11 @@ void torqueSteps(const AxisScope &a, const OperatingPoint &p, const Moment &at, 
     }
     const auto moment = torqueAt(c, at);
     const double sign = at.direction;
+    if (m.rotary()) {
+        tableStep(a, p, at, accel, moment.screw.value() * sign, w);
+        const double alphaTable = (at.acceleration / c.lead).value() * sign;
+        return chainSteps(a, moment, sign, accel, alphaTable, w);
+    }
     const double force = moment.axial.value() * sign;
     forceStep(a, p, at, accel, force, w);
     const double alpha = (at.acceleration / c.lead).value() * sign; // of the final shaft, in the direction of motion
@@ -133,19 +210,7 @@ void torqueSteps(const AxisScope &a, const OperatingPoint &p, const Moment &at, 
         t.push_back(term("alpha", "screw speeds up, rad/s2", alpha));
     }
     w.step("Torque at the screw", "T_s", formula, t, moment.screw.value() * sign, Dm::Torque, "Nm");
-    for (std::size_t k = c.stages.size(); k-- > 0;) {
-        const double in = k == 0 ? moment.motor.value() : moment.shafts[k].torque.value();
-        stageStep(a, k, moment.shafts[k + 1].torque.value() * sign, in * sign,
-                  accel == 0 ? 0 : moment.shafts[k].acceleration.value() * sign, w);
-    }
-    if (c.stages.empty()) {
-        std::vector<Term> own{term("T_s", "at the screw", moment.screw.value() * sign, Dm::Torque, "Nm"),
-                              term("J", "rotor", c.motor.value(), Dm::Inertia, "gcm2", m.motorBody().rotor.standing),
-                              term("alpha", "it speeds up, rad/s2", alpha)};
-        const double motor = moment.motor.value() * sign;
-        w.step("Torque at the motor", "T_m", motor < 0 ? "-(T_s + J*alpha)" : "T_s + J*alpha", own, std::fabs(motor),
-               Dm::Torque, "Nm");
-    }
+    chainSteps(a, moment, sign, accel, alpha, w);
 }
 
 namespace {

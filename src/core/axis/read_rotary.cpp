@@ -1,0 +1,223 @@
+// An axis that turns: its table, what it carries, what it shall do; reducers of its chain.
+#include "axis/model_reader.h"
+#include "drive/rotary.h"
+#include <algorithm>
+#include <cmath>
+
+namespace lw {
+namespace {
+double densityOfBody(const std::string &material) {
+    return material == "iron"        ? 7200
+           : material == "aluminium" ? 2700
+           : material == "brass"     ? 8500
+           : material == "oak"       ? 700
+           : material == "pine"      ? 500
+                                     : 7850;
+}
+/// "30:1", "51", "120/34"
+std::optional<Fraction> ratioFrom(std::string text) {
+    std::replace(text.begin(), text.end(), ':', '/');
+    std::erase(text, ' ');
+    const auto f = readFraction(text);
+    if (!f || f->num <= 0 || f->value() > 1e6) return {};
+    return *f;
+}
+} // namespace
+
+Reducer ModelReader::readReducer(const std::string &stage) {
+    const auto own = [&](const char *key) { return value(d + stage + key); };
+    const auto text = [&](const char *key) { return textAt(m_project, d + stage + key); };
+    Reducer r;
+    r.kindCode = text("type");
+    r.ratioText = text("ratio");
+    if (!r.ratioText.empty()) {
+        if (const auto f = ratioFrom(r.ratioText))
+            r.stated = *f;
+        else
+            m.problems.push_back("\"" + r.ratioText + "\" is no reduction: turns in for a turn out, 30:1 or 120/34.");
+    }
+    const auto &kind = r.kind();
+    r.efficiency = own("efficiency");
+    if (!r.efficiency.known()) r.efficiency = assumed(kind.efficiency, kind.low, kind.high, Shape::Triangular);
+    r.play = own("play_arcmin");
+    if (!r.play.known()) r.play = assumed(kind.play, kind.playLow, kind.playHigh, Shape::Lognormal);
+    r.lasting = own("torque_Nm");
+    r.peak = own("peak_Nm");
+    r.drag = own("drag_Nm");
+    if (!r.drag.known()) r.drag = {0, Standing::Computed}; // it is in the drag of the table, felt from there
+    r.stiffness = own("stiffness_Nm_rad");
+    r.inertia = own("inertia_kgm2");
+    if (!r.inertia.known()) r.inertia = assumed(60e-7, 20e-7, 200e-7, Shape::Lognormal);
+    r.fastest = own("input_rpm");
+    r.dry = text("runs") == "dry";
+    r.bore = readFitSize(text("bore_in"));
+    return r;
+}
+
+/// All that turns with the table; its inertia.
+Known ModelReader::turningLoadOf(const std::string &list) {
+    auto &t = std::get<RotaryTable>(m.final);
+    const auto *rows = nodeAt(m_project, list);
+    std::vector<TurningBody> bodies;
+    bool open = false;
+    auto standing = Standing::Measured;
+    if (rows && rows->is_object())
+        for (const auto &[id, row] : rows->items()) {
+            const std::string p = list + "/" + id + "/";
+            TurningBody b;
+            const auto shape = textAt(m_project, p + "shape", "round");
+            b.shape = shape == "box"    ? TurningBody::Shape::Box
+                      : shape == "tube" ? TurningBody::Shape::Tube
+                                        : TurningBody::Shape::Cylinder;
+            const auto across = value(p + "d_mm"), other = value(p + "b_mm"), length = value(p + "length_mm"),
+                       mass = value(p + "mass_kg"), offset = value(p + "offset_mm"), angle = value(p + "angle_deg");
+            const auto name = textAt(m_project, p + "name", "a piece on the table");
+            if (!across.known() || (b.shape != TurningBody::Shape::Cylinder && !other.known()) ||
+                (!mass.known() && !length.known())) {
+                m.problems.push_back("Not known of " + name + ": " +
+                                     (!across.known()                    ? "its size across."
+                                      : !mass.known() && !length.known() ? "its mass, or its length."
+                                                                         : "its hole, or its other side."));
+                open = true;
+                continue;
+            }
+            if (b.shape == TurningBody::Shape::Tube && other.v >= across.v) {
+                m.problems.push_back("The hole of " + name + " is as large as the piece.");
+                open = true;
+                continue;
+            }
+            b.a = metres(across.v);
+            b.b = metres(other.known() ? other.v : 0);
+            b.mass = mass.known() ? kilograms(mass.v)
+                                  : massOf(b, metres(length.v),
+                                           kilogramsPerCubicMetre(densityOfBody(textAt(m_project, p + "material"))));
+            b.offset = metres(offset.known() ? offset.v : 0);
+            b.direction = radians(angle.known() ? angle.v : 0);
+            standing = std::max(standing, across.standing);
+            bodies.push_back(b);
+        }
+    if (bodies.empty() || open) return {};
+    const auto load = turningLoad(bodies);
+    t.turning = load.mass.value();
+    t.unbalance = t.lies ? load.worst().value() : 0;
+    const double J = load.inertia.value();
+    if (standing == Standing::Assumed) return assumed(J, 0.5 * J, 2 * J, Shape::Lognormal);
+    return {J, Standing::Computed, 0.95 * J, 1.05 * J, Shape::Triangular};
+}
+
+void ModelReader::readRotary() {
+    RotaryTable t;
+    t.purpose = rotaryPurpose(axisText("rotary/purpose"));
+    t.second = rotaryPurpose(axisText("rotary/second"));
+    t.lies = axisText("rotary/axis", "level") != "upright";
+    t.twoPeople = axisText("rotary/people") == "two";
+    t.radius = axis("rotary/radius_mm");
+    t.force = axis("rotary/force_N");
+    t.feed = axis("rotary/feed_mm_min");
+    const auto &asks = rotaryTargets(t.purpose);
+    const auto wished = [&](const char *key, double usual) {
+        const auto typed = axis(key);
+        return typed.known() || !(usual == usual) ? typed : Known{usual, Standing::Stated};
+    };
+    t.step = wished("rotary/step_arcsec", asks.step);
+    t.quarter = wished("rotary/quarter_s", asks.quarter);
+    t.turn = wished("rotary/turn_s", asks.turn);
+    t.speed = wished("rotary/speed_rpm", asks.speed);
+    t.play = wished("rotary/play_arcmin", asks.play);
+    const auto clamp = axisText("rotary/clamp");
+    t.clamp = axis("rotary/clamp_Nm");
+    t.clampTold = !clamp.empty() || t.clamp.known();
+    t.hasClamp = clamp == "yes" || (clamp.empty() && t.clamp.known());
+    t.clampTime = axis("rotary/clamp_s");
+    if (!t.clampTime.known()) t.clampTime = assumed(t.hasClamp ? 1.0 : 0.2);
+    t.shaftStiffness = axis("rotary/shaft_stiffness_Nm_rad");
+    t.height = axis("rotary/height_mm");
+    t.jaws = axis("rotary/jaws_mm");
+    t.swing = axis("rotary/swing_mm");
+    t.bedGap = axis("rotary/bed_gap_mm");
+    if (!t.bedGap.known()) t.bedGap = assumed(5e-3);
+    t.nose = axis("rotary/nose_mm");
+    t.noseLow = axis("rotary/nose_low_mm");
+    t.tool = axis("rotary/tool_mm");
+    t.portal = axis("rotary/portal_mm");
+    t.stock = axis("rotary/stock_mm");
+    t.square = axisText("rotary/stock_shape") == "square";
+    t.stockLength = axis("rotary/stock_length_mm");
+    t.offCentre = axis("rotary/off_centre_mm");
+    if (!t.offCentre.known()) t.offCentre = assumed(0.5e-3);
+    t.finish = axis("rotary/finish_mm");
+    t.tailstock = axisText("rotary/tailstock") == "yes";
+    t.weight = axis("rotary/weight_kg");
+    t.bolts = axis("rotary/bolts");
+    t.boltSize = axis("rotary/bolt_mm");
+    t.chuckSpeed = axis("rotary/chuck_rpm");
+    t.offset = axis("rotary/mass_offset_mm");
+    m.final = t;
+
+    m.mass = turningLoadOf(a + "rotary/bodies");
+    m.pull = axis("rotary/drag_Nm");
+    if (!m.pull.known()) m.pull = assumed(0.5, 0.2, 3, Shape::Lognormal); // seals and preload, common practice
+    m.pullMeasured = m.pull.standing == Standing::Measured;
+    m.coldFactor = {1, Standing::Computed};
+    m.breakaway = assumed(1.3, 1.1, 2, Shape::Lognormal);
+    m.lead = {2 * pi, Standing::Computed}; // a whole turn
+    m.efficiency = {1, Standing::Computed};
+    m.bearingDrag = {0, Standing::Computed};
+    m.travel = {2 * pi, Standing::Computed};
+    const auto &table = std::get<RotaryTable>(m.final);
+    if (table.force.known() || table.radius.known()) {
+        Cut c;
+        c.id = "rotary";
+        c.kind = CutKind::Given;
+        c.name = asks.clamped ? "Cut, table standing" : "Cut while it turns";
+        c.standing = table.force.standing;
+        c.force = table.force.known() && table.radius.known()
+                      ? Known{table.force.v * table.radius.v, table.force.standing}
+                      : Known{};
+        c.feed = asks.clamped                                 ? 0
+                 : table.feed.known() && table.radius.known() ? table.feed.v / table.radius.v
+                                                              : notKnown;
+        m.cuts.push_back(std::move(c));
+    }
+}
+
+/// How fast it turns follows from the motor and what reduces it.
+void ModelReader::readTableSpeed() {
+    auto &t = std::get<RotaryTable>(m.final);
+    t.motorSpeed = design("turning/motor_rpm");
+    if (!t.motorSpeed.known()) t.motorSpeed = assumed((m.servo() ? 3000 : 600) * pi / 30);
+    t.ramp = design("turning/ramp_s");
+    if (!t.ramp.known()) t.ramp = assumed(0.2);
+    // the drag of a last reducer is felt at the table too: where it stands typed, the table adds none that is not
+    // measured
+    if (const auto *last = m.stages.empty() ? nullptr : m.stageAs<Reducer>(m.stages.size() - 1);
+        last && last->drag.v > 0 && m.pull.assumed())
+        m.pull = {0, Standing::Computed};
+    const bool ratioKnown = m.stepsATurn().has_value();
+    const double i = m.ratio();
+    const auto standing = std::max(t.motorSpeed.standing, Standing::Measured);
+    if (ratioKnown) {
+        m.rapid = {t.motorSpeed.v / i, standing};
+        m.acceleration = {m.rapid.v / t.ramp.v, t.ramp.standing};
+    }
+    for (auto &c : m.cuts)
+        if (c.feed != c.feed || c.feed > m.rapid.v) c.feed = m.rapid.v; // no faster than it turns
+    if (m.rapid.known()) {
+        const double quarter = m.rapid.v / m.acceleration.v + pi / 2 / m.rapid.v;
+        m.moves.push_back({"", "A quarter turn", MoveKind::Rapid, -1, assumed(pi / 2), m.rapid, {}, true, false, true});
+        if (!m.cuts.empty() && m.cuts.front().feed > 0)
+            m.moves.push_back({"",
+                               m.cuts.front().name,
+                               MoveKind::Cut,
+                               0,
+                               assumed(4 * quarter * m.cuts.front().feed),
+                               assumed(m.cuts.front().feed),
+                               {},
+                               false,
+                               false,
+                               true});
+        m.moves.push_back({"", "Cut standing", MoveKind::Stand, -1, {}, {}, assumed(4 * quarter), true, false, true});
+    }
+}
+
+} // namespace lw

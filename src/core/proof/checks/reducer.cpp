@@ -1,0 +1,137 @@
+// A reducer in the chain: what it carries, what strips it, how fast it may turn.
+#include "proof/checks/common.h"
+#include <algorithm>
+#include <cmath>
+
+namespace lw {
+namespace {
+using namespace checks;
+using Dm = Dimension;
+
+const Reducer *reducerOf(const AxisModel &m, const Finding &f) {
+    return m.stageAs<Reducer>(static_cast<std::size_t>(std::max<int>(f.subject.stage, 0)));
+}
+
+const StageCheck<Reducer> reducerChecks[] = {
+    {{.code = "ROT-07",
+      .title = "Reducer against its load",
+      .part = Part::Reducer,
+      .station = StationId::Drive,
+      .unit = "Nm",
+      .advice = "A bigger reducer, a gentler ramp, a lighter cut.",
+      .source = "PRACTICE",
+      .needs =
+          [](const AxisModel &m, const Finding &f, Asks &asks) {
+              const auto *r = reducerOf(m, f);
+              asks.ask(r && r->lasting.known(), "what the reducer carries");
+              asks.ask(m.mass.known(), m.rotary() ? "what turns with the table, sizes or masses" : "what moves");
+              if (m.rotary()) {
+                  asks.ask(m.rotary()->force.known(), "the force of the cut");
+                  asks.ask(m.rotary()->radius.known(), "the radius of the cut");
+              }
+          },
+      .say =
+          [](const AxisScope &, const Finding &f) {
+              return "It is asked " + torqueText(f.demand) + " and carries " + torqueText(f.capacity) + ".";
+          },
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              const auto *r = reducerOf(a.m, f);
+              w.step("Carries", "T", "T_r", {term("T_r", "by its sheet", r->lasting, Dm::Torque, "Nm")}, f.capacity,
+                     Dm::Torque, "Nm");
+          }},
+     [](const StageScope<Reducer> &r, Rows &rows) {
+         double most = 0;
+         for (const auto &p : r.s.points)
+             most = std::max(most, std::fabs(p.shafts[std::size_t(r.place) + 1].torque.value()));
+         bool open = r.s.points.empty();
+         for (const auto &p : r.s.points)
+             open |= !(p.demand == p.demand);
+         rows.add(unlessOpen(marginRow(most, r.stage.lasting.v, 1, 1.5), open));
+     }},
+    {{.code = "TR-23",
+      .title = "Motor against the reducer",
+      .part = Part::Reducer,
+      .station = StationId::Drive,
+      .unit = "Nm",
+      .advice = "Limit the torque in the drive, or a bigger reducer: a jam strips it otherwise.",
+      .source = "PRACTICE",
+      .needs =
+          [](const AxisModel &m, const Finding &f, Asks &asks) {
+              const auto *r = reducerOf(m, f);
+              asks.ask(r && r->peak.known(), "what the reducer stands for a moment");
+              askMotor(m, asks);
+          },
+      .say =
+          [](const AxisScope &, const Finding &f) {
+              return "Jammed, the motor makes " + torqueText(f.demand) + " at its output; it stands " +
+                     torqueText(f.capacity) + " for a moment.";
+          },
+      .why = [](const AxisScope &, const Finding &) -> std::string {
+          return "Gears and flexing sleeves go at once, without a sign.";
+      },
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              const auto k = static_cast<std::size_t>(f.subject.stage);
+              const auto &figures = a.s.chain.stages[k];
+              w.step("Motor's peak at its output", "T", "T_p*i*eta",
+                     {term("T_p", "peak that comes in", a.s.stages[k].load.peakIn, Dm::Torque, "Nm"),
+                      term("i", "reduction", figures.reduction.value()),
+                      term("eta", "efficiency", reducerOf(a.m, f)->efficiency)},
+                     f.demand, Dm::Torque, "Nm");
+          },
+      .levers = {Lever::Current}},
+     [](const StageScope<Reducer> &r, Rows &rows) { rows.add(marginRow(r.work.peakOut, r.stage.peak.v, 1, 1.5)); }},
+    {{.code = "TR-24",
+      .title = "Reducer's input speed",
+      .part = Part::Reducer,
+      .station = StationId::Drive,
+      .unit = "rpm",
+      .advice = "Slower, or reduce before it.",
+      .source = "PRACTICE",
+      .needs =
+          [](const AxisModel &m, const Finding &f, Asks &asks) {
+              const auto *r = reducerOf(m, f);
+              asks.ask(r && r->fastest.known(), "the reducer's highest input speed");
+              asks.ask(m.rapid.known(), "the rapid");
+          },
+      .say =
+          [](const AxisScope &, const Finding &f) {
+              return "Its input turns at " + rpmText(f.demand * 30 / pi) + " of " + rpmText(f.capacity * 30 / pi) +
+                     " allowed.";
+          },
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              w.step("Input at its fastest", "n", "n_i",
+                     {term("n_i", "shaft before it",
+                           a.s.stages[static_cast<std::size_t>(f.subject.stage)].load.rpmIn * pi / 30,
+                           Dm::RotationSpeed, "rpm")},
+                     f.demand, Dm::RotationSpeed, "rpm");
+          }},
+     [](const StageScope<Reducer> &r, Rows &rows) {
+         rows.add(marginRow(r.load.rpmIn * pi / 30, r.stage.fastest.v, 1, 1 / 0.9));
+     }},
+    {{.code = "TR-24",
+      .title = "Reducer runs dry",
+      .part = Part::Reducer,
+      .station = StationId::Build,
+      .unit = "",
+      .advice = "Fill it before it turns: as its plate says.",
+      .source = "PRACTICE",
+      .overridable = false,
+      .say = [](const AxisScope &, const Finding &) -> std::string {
+          return "It runs without oil or grease: minutes ruin it.";
+      },
+      .work =
+          [](const AxisScope &, const Finding &f, Steps &w) {
+              w.step("Turns dry", "x", "x_0", {constant("x_0", "nothing inside", f.demand)}, f.demand);
+          }},
+     [](const StageScope<Reducer> &r, Rows &rows) {
+         if (r.stage.dry) rows.add(plainRow(Verdict::Fails, 1, 0));
+     }},
+};
+} // namespace
+
+template <> std::span<const StageCheck<Reducer>> stageChecks<Reducer>() { return reducerChecks; }
+
+} // namespace lw
