@@ -24,6 +24,11 @@ std::string beltLine(const ToothedBelt &b) {
     if (!b.read || !b.read->lengthMm) return b.beltText.empty() ? "not chosen" : b.beltText;
     return numberText(*b.read->lengthMm, 4) + (b.width.known() ? " × " + size(b.width, "mm", Dimension::Length) : "");
 }
+std::string reducerName(const Reducer &r) {
+    std::string name(r.kind().name.substr(0, r.kind().name.find(',')));
+    name[0] = upperCase(name[0]);
+    return name;
+}
 std::string finalLine(const AxisModel &m) {
     if (m.screw().named) return m.screw().thread.name;
     return (m.wheel() ? "a turn " : "lead ") + size(m.lead, "mm", Dimension::Length);
@@ -46,12 +51,26 @@ std::vector<ChainPart> chainParts(const AxisModel &m) {
         } else if (const auto *c = m.stageAs<Coupling>(place)) {
             add(ChainPartKind::Coupling, k, k, "Coupling",
                 c->boreIn.empty() ? "" : c->boreIn.text + " to " + c->boreOut.text);
-        }
+        } else if (const auto *r = m.stageAs<Reducer>(place))
+            add(ChainPartKind::Reducer, k, k, r->kindCode.empty() ? "Reducer" : reducerName(*r),
+                r->stated.num > 0
+                    ? r->ratioText +
+                          (r->play.known() ? ", play " + withUnit(r->play.v, Dimension::Angle, "arcmin", 2) : "")
+                    : "not chosen");
+        if (m.rotary()) continue; // its shafts stand in the unit
         if (k + 1 < n) add(ChainPartKind::Layshaft, k, k + 1, "Layshaft", "");
     }
     if (m.wheel() && !parts.empty())
         for (auto &p : parts)
             if (p.name == "Screw pulley") p.name = "Wheel pulley";
+    if (m.rotary()) {
+        for (auto &p : parts)
+            if (p.name == "Screw pulley" || p.name == "Wheel pulley") p.name = "Table pulley";
+        add(ChainPartKind::Slide, -1, n, "Table",
+            m.rotary()->turning == m.rotary()->turning ? withUnit(m.rotary()->turning, Dimension::Mass, "kg", 3)
+                                                       : "? " + std::string(unitLabel(shownUnit("kg"))));
+        return parts;
+    }
     add(ChainPartKind::Bearings, -1, n, "Bearings", m.screw().fixedKind.empty() ? "" : m.screw().fixedKind);
     add(ChainPartKind::FinalElement, -1, n,
         m.wheel() ? std::holds_alternative<Rack>(m.final) ? "Rack" : "Wheel" : "Screw, nut", finalLine(m));
@@ -74,6 +93,7 @@ int partOf(const std::vector<ChainPart> &parts, const Finding &f) {
     case Part::Drive:
     case Part::Supply:
     case Part::Controller: return number(ChainPartKind::Motor, -1);
+    case Part::Reducer: return number(ChainPartKind::Reducer, stage);
     case Part::Belt: return number(ChainPartKind::Belt, stage);
     case Part::SmallPulley:
     case Part::LargePulley: {

@@ -10,7 +10,7 @@ namespace lw {
 // GCC 12 takes the names of a scoped enumeration for shadows of the types; they are not.
 #pragma GCC diagnostic push
 #pragma GCC diagnostic ignored "-Wshadow"
-enum class ChainPartKind { Motor, Coupling, Driver, Belt, Driven, Layshaft, Bearings, FinalElement, Slide };
+enum class ChainPartKind { Motor, Coupling, Driver, Belt, Driven, Reducer, Layshaft, Bearings, FinalElement, Slide };
 #pragma GCC diagnostic pop
 struct ChainPart {
     ChainPartKind kind = ChainPartKind::Motor;

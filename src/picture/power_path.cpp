@@ -607,6 +607,19 @@ PowerPathPicture paintPowerPath(QPainter &p, QRectF endArea, QRectF side, const 
     return out;
 }
 
+PowerPathPicture paintChainEnd(QPainter &p, QRectF endArea, const AxisModel &m, const AxisState &s, int chosen) {
+    PowerPathPicture out;
+    p.save();
+    p.setRenderHint(QPainter::Antialiasing);
+    Scene scene{p, m, s, chainParts(m), layOut(m, s), chosen, out};
+    p.setFont(lw::face(13));
+    p.setPen(theme().ink2);
+    p.drawText(QPointF(endArea.left(), endArea.top() + 13), u"Belt, from the motor end"_s);
+    paintEndView(scene, endArea.adjusted(0, 22, 0, -4));
+    p.restore();
+    return out;
+}
+
 void paintChainPlain(QPainter &p, QRectF side, const AxisModel &m, const AxisState &s) {
     PowerPathPicture out;
     p.save();

@@ -26,6 +26,9 @@ struct PowerPathPicture {
 PowerPathPicture paintPowerPath(QPainter &p, QRectF endArea, QRectF sideArea, const AxisModel &m, const AxisState &s,
                                 int chosen, double nutShare);
 
+/// Only the view from the motor end.
+PowerPathPicture paintChainEnd(QPainter &p, QRectF endArea, const AxisModel &m, const AxisState &s, int chosen);
+
 /// The chain from the front, to scale, its parts alone: for a small picture beside others.
 void paintChainPlain(QPainter &p, QRectF side, const AxisModel &m, const AxisState &s);
 

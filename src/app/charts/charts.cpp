@@ -1,4 +1,5 @@
 #include "app/charts/charts.h"
+#include "proof/words/rotary_words.h"
 #include "proof/checks/limits.h"
 #include "app/entries/fields.h"
 #include "picture/label_places.h"
@@ -206,7 +207,8 @@ void TorqueChart::refresh(const ProvedAxis &p, const Finding *chosen) {
            u"motor rpm, square-root scale"_s +
                (m.rapid.known() && s.motorRpm == s.motorRpm
                     ? u"; %1 is %2"_s.arg(text(numberText(s.motorRpm, 3)),
-                                          text(withUnit(m.rapid.v, Dimension::Speed, "mm/min", 4)))
+                                          m.rotary() ? text(tableSpeedText(m.rapid.v)) + u" of the table"_s
+                                                     : text(withUnit(m.rapid.v, Dimension::Speed, "mm/min", 4)))
                     : QString()),
            Qt::AlignRight | Qt::AlignBottom);
     // duty pins, the steadiest first so that the weakest lies on top

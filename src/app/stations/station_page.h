@@ -89,6 +89,8 @@ private:
 };
 
 /// The page of a station; null for one that has none.
+/// Of an axis that turns; null where the station has one page for all.
+StationPage *makeRotaryPage(StationId station, Session *session, QWidget *parent);
 StationPage *makeStationPage(StationId station, Session *session, QWidget *parent);
 
 } // namespace lw

@@ -143,10 +143,17 @@ MainWindow::~MainWindow() {
     m_session->disconnect(this);
 }
 
+std::map<StationId, StationPage *> &MainWindow::pagesFor(StationId station) {
+    const bool turns = (station == StationId::AsFound || station == StationId::Duty) &&
+                       textAt(m_session->project(), "/axes/" + m_axis + "/kind") == "rotary";
+    return turns ? m_rotaryPages : m_pages;
+}
 StationPage *MainWindow::page(StationId station) {
-    auto &p = m_pages[station];
+    auto &made = pagesFor(station);
+    auto &p = made[station];
     if (!p) { // made when first looked at
-        p = makeStationPage(station, m_session, this);
+        p = &made == &m_rotaryPages ? makeRotaryPage(station, m_session, this)
+                                    : makeStationPage(station, m_session, this);
         if (!p) return nullptr;
         m_stack->addWidget(p);
         connect(p, &StationPage::said, this, &MainWindow::say);
@@ -204,6 +211,7 @@ void MainWindow::refresh() {
     if (m_onBoard)
         m_board->refresh();
     else if (auto *p = page(m_station)) {
+        if (m_stack->currentWidget() != p) m_stack->setCurrentWidget(p); // the axis turns now, or runs straight again
         if (p->axis() != m_axis)
             p->setAxis(m_axis);
         else
@@ -226,7 +234,7 @@ void MainWindow::refreshFrame() {
         r.letter = m_session->typedAt("/axes/" + id + "/letter");
         if (r.letter.isEmpty()) r.letter = QString::fromStdString(id);
         r.what = text(p.model.what);
-        r.travel = text(withUnit(p.model.travel.v, Dimension::Length, "mm"));
+        r.travel = p.model.rotary() ? u"360°"_s : text(withUnit(p.model.travel.v, Dimension::Length, "mm"));
         r.assumedTravel = p.model.travel.assumed();
         r.verdict = std::min(worst(p.evaluation), buildVerdict(m_session->plan(), id));
         r.vertical = p.model.vertical;
@@ -275,7 +283,7 @@ void MainWindow::refreshFrame() {
                               : u"not saved, and "_s + m_session->journalProblem() + u": save it now"_s
                     : m_session->path().isEmpty() ? QString()
                                                   : u"saved"_s;
-    const auto *shown = m_onBoard ? nullptr : m_pages[m_station];
+    const auto *shown = m_onBoard ? nullptr : page(m_station);
     if (shown && !shown->rightText().isEmpty()) right = shown->rightText();
     m_statusRight->setText(right);
     if (m_status->property("sticky").toString().isEmpty())

@@ -103,6 +103,8 @@ private:
     QStackedWidget *m_stack;
     BoardPage *m_board;
     std::map<StationId, StationPage *> m_pages;
+    [[nodiscard]] std::map<StationId, StationPage *> &pagesFor(StationId station);
+    std::map<StationId, StationPage *> m_rotaryPages; ///< of axes that turn, where a station has another page for them
     QLabel *m_undoWords, *m_status, *m_statusRight;
     std::array<QPushButton *, 4> m_designs; ///< A to D
     BenchBook *m_book;

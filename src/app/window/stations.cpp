@@ -7,8 +7,14 @@
 #include "app/stations/log/log_page.h"
 #include "app/stations/parts/parts_page.h"
 #include "app/stations/proof/proof_page.h"
+#include "app/stations/rotary/rotary_page.h"
 
 namespace lw {
+
+StationPage *makeRotaryPage(StationId station, Session *session, QWidget *parent) {
+    if (station == StationId::AsFound || station == StationId::Duty) return new RotaryPage(session, station, parent);
+    return nullptr;
+}
 
 StationPage *makeStationPage(StationId station, Session *session, QWidget *parent) {
     switch (station) {

@@ -218,7 +218,7 @@ void MainWindow::find() {
     // entries of the axis: by their label, on the page that has them
     if (!m_axis.empty())
         for (const auto &[station, name] : StationSpine::stations())
-            if (auto it = m_pages.find(station); it != m_pages.end() && it->second)
+            if (const auto it = pagesFor(station).find(station); it != pagesFor(station).end() && it->second)
                 for (auto *f : it->second->findChildren<FieldWidget *>()) {
                     const auto *field = fieldAt(f->pointer().toStdString());
                     if (!field || f->pointer().contains(u"/x/"_s)) continue;

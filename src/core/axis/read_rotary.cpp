@@ -132,6 +132,8 @@ void ModelReader::readRotary() {
     if (!t.clampTime.known()) t.clampTime = assumed(t.hasClamp ? 1.0 : 0.2);
     t.shaftStiffness = axis("rotary/shaft_stiffness_Nm_rad");
     t.height = axis("rotary/height_mm");
+    t.chuck = axis("rotary/chuck_mm");
+    t.length = axis("rotary/length_mm");
     t.jaws = axis("rotary/jaws_mm");
     t.swing = axis("rotary/swing_mm");
     t.bedGap = axis("rotary/bed_gap_mm");

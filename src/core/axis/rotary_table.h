@@ -45,6 +45,7 @@ struct RotaryTable {
     Known shaftStiffness;   ///< N m/rad, from the last stage to the work
     Known motorSpeed, ramp; ///< rad/s the motor shall turn at; s to get there
     // room
+    Known chuck, length;       ///< m: its body across, unit from its back to the jaws
     Known height, jaws, swing; ///< m: axis over the table; circle of the open jaws; largest work wished
     Known nose, noseLow, tool; ///< m: spindle nose over the table, highest and lowest; tool out of it
     Known portal;              ///< m: underside of what passes over it; not known: nothing does

@@ -530,6 +530,11 @@ std::vector<Prediction> predictions(const Json &project, const AxisModel &m, con
     double lowestStall = notKnown;
     for (const auto &x : cardReadings(project, m.id, cardSpec(CardId::Stall), cardSpec(CardId::Stall).series[0]))
         if (!x.struck && x.si == x.si) lowestStall = lowestStall == lowestStall ? std::min(lowestStall, x.si) : x.si;
+    if (m.rotary()) {
+        add("warm", "Motor warms by", "K", Dimension::Number, "K", notKnown, cardOf(CardId::WarmUp).measured, 0.25,
+            0.05);
+        return out;
+    }
     add("friction", "Friction of the slide", "N", Dimension::Force, "N", s.friction, notKnown, 0.25, 0.10);
     add("lost_motion", "Lost motion", "um", Dimension::Length, "mm", s.lostMotion, cardOf(CardId::LostMotion).measured,
         0.50, 0.08);

@@ -188,6 +188,10 @@ std::vector<const CardSpec *> cardsOf(const AxisModel &m) {
     std::vector<const CardSpec *> out;
     const bool grinder = m.cls && m.cls->machine.find("grinder") != std::string_view::npos;
     for (const auto &s : specs()) {
+        if (m.rotary()) { // those that ask nothing along a straight travel
+            if (s.id == CardId::StopWorks || s.id == CardId::WarmUp) out.push_back(&s);
+            continue;
+        }
         if (s.id != CardId::TestPiece)
             out.push_back(&s);
         else if (!grinder)

@@ -7,14 +7,45 @@
 
 namespace lw {
 
+namespace {
+/// A table is told in turns and degrees.
+void turningLines(const AxisModel &m, const AxisState &s, std::vector<SettingLine> &out) {
+    const auto turn = m.stepsATurn();
+    if (!turn) return;
+    const auto degree = divide(*turn, Fraction{360, 1}).value_or(Fraction{0, 1});
+    out.push_back({"steps_per_turn", "Steps a turn", turn->text(), "", turn->text(),
+                   "where the controller takes it, type this", 'd', true, ""});
+    const double drift = std::fabs(s.rotary.drift) * 180 / pi;
+    out.push_back({"steps_per_deg", "Steps a degree", decimalText(degree, degree.den == 1 ? 0 : 4), "1/deg",
+                   degree.text(),
+                   degree.den == 1 ? "exact" : "rounded: off by " + numberText(drift, 2) + "° after a hundred turns",
+                   'd', true, ""});
+    if (m.rapid.known()) {
+        double w = m.rapid.v * 180 / pi * 60;
+        std::string how = "the motor's speed over the reduction";
+        if (s.rateLimit == s.rateLimit && 0.8 * s.rateLimit * 60 / degree.value() < w) {
+            w = 0.8 * s.rateLimit * 60 / degree.value();
+            how = "0.8 of the pulse limit";
+        }
+        out.push_back({"vmax_deg_min", "Top speed", numberText(std::floor(w + 1e-9), 6), "deg/min", numberText(w, 8),
+                       how, 'd', true, ""});
+        out.push_back({"acc_deg_s2", "Speeding up", numberText(std::floor(m.acceleration.v * 180 / pi + 1e-9), 6),
+                       "deg/s2", numberText(m.acceleration.v * 180 / pi, 8), "as in the proof", 'd', true, ""});
+    }
+}
+} // namespace
+
 std::vector<SettingLine> settingsSheet(const AxisModel &m, const AxisState &s) {
     std::vector<SettingLine> out;
     auto unknown = [&](std::string key, std::string label, std::string unit, std::string missing) {
         out.push_back({std::move(key), std::move(label), "?", std::move(unit), "", "", 'd', false, std::move(missing)});
     };
     const Fraction lead = m.leadFraction();
-    const auto steps = m.stepsAMillimetre();
-    if (steps) {
+    const auto steps = m.rotary() ? Result<Fraction>(fail(CalcErrorCode::Missing, "lead")) : m.stepsAMillimetre();
+    if (m.rotary()) {
+        turningLines(m, s, out);
+        if (out.empty()) unknown("steps_per_turn", "Steps a turn", "", "the reduction");
+    } else if (steps) {
         const auto r = roundedSteps(*steps, metres(m.travel.known() ? m.travel.v : 0.1));
         std::string how = m.servo() ? std::to_string(m.pulsesATurn())
                                     : std::to_string(m.ownStepsATurn()) + "·" + std::to_string(m.drive.microsteps);
@@ -44,7 +75,9 @@ std::vector<SettingLine> settingsSheet(const AxisModel &m, const AxisState &s) {
         unknown("steps_per_mm", "Steps per mm", "1/mm", "the lead of the screw");
     }
     // Top speed: the rapid wanted, four fifths of the pulses, four fifths of the whip; down to 10.
-    if (m.rapid.known() && m.lead.known()) {
+    if (m.rotary()) {
+        // said above
+    } else if (m.rapid.known() && m.lead.known()) {
         double v = m.rapid.v * 60e3;
         std::string how = "the rapid wanted";
         if (s.rateLimit == s.rateLimit && steps) {
@@ -63,12 +96,12 @@ std::vector<SettingLine> settingsSheet(const AxisModel &m, const AxisState &s) {
     } else {
         unknown("vmax_mm_min", "Top speed", "mm/min", "rapid and lead");
     }
-    if (m.acceleration.known()) {
+    if (m.acceleration.known() && !m.rotary()) {
         const double a = m.acceleration.v * 1e3;
         const double rounded = a < 100 ? std::floor(a + 1e-9) : std::floor(a / 10 + 1e-9) * 10;
         out.push_back({"acc_mm_s2", "Speeding up", numberText(rounded, 6), "mm/s2", numberText(a, 8), "as in the proof",
                        'd', true, ""});
-    } else {
+    } else if (!m.rotary()) {
         unknown("acc_mm_s2", "Speeding up", "mm/s2", "the acceleration");
     }
     if (s.stepRate == s.stepRate)
@@ -88,7 +121,7 @@ std::vector<SettingLine> settingsSheet(const AxisModel &m, const AxisState &s) {
                        "A", numberText(m.drive.peak.v, 6),
                        "set at the drive; rms is " + numberText(m.drive.peak.v / std::sqrt(2.0), 3) + " A",
                        m.drive.peak.assumed() ? 'd' : 't', true, ""});
-    if (m.travel.known())
+    if (m.travel.known() && !m.rotary())
         out.push_back({"travel_mm", "Travel", numberText(std::floor(m.travel.v * 1e4 + 1e-6) / 10, 6), "mm",
                        numberText(m.travel.v * 1e3, 8), "stop to stop; soft ends come with the test cards",
                        m.travel.assumed() ? 'd' : 't', true, ""});

@@ -89,6 +89,24 @@ AddedAxis addAxis(const Json &project, const std::string &machineClass, const st
     return out;
 }
 
+AddedAxis addRotaryAxis(const Json &project, const std::string &machineClass) {
+    auto order = axisOrder(project);
+    std::string letter = "A";
+    for (const char *other : {"A", "B", "C"})
+        if (std::find(order.begin(), order.end(), letter) != order.end()) letter = other;
+    letter = freeLetter(order, letter);
+    AddedAxis out{letter, {}};
+    if (order.empty() || textAt(project, "/class").empty()) out.patches.push_back({"/class", machineClass});
+    Json node{{"letter", letter}, {"what", "rotary table"}, {"kind", "rotary"}};
+    node["designs"]["A"]["stages"]["1"] = {{"kind", "reducer"}};
+    node["designs"]["A"]["stage_order"] = {"1"};
+    node["design_shown"] = "A";
+    order.push_back(letter);
+    out.patches.push_back({"/axes/" + letter, std::move(node)});
+    out.patches.push_back({"/axis_order", order});
+    return out;
+}
+
 AddedAxis copyAxis(const Json &project, const std::string &axis) {
     auto node = valueAt(project, "/axes/" + axis);
     if (!node.is_object()) return {};

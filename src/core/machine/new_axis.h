@@ -15,6 +15,8 @@ struct AddedAxis {
     std::string id;
     std::vector<Patch> patches;
 };
+/// A table that turns: nothing of it is usual for a class. Lies level, a reducer in its chain, motor to be chosen.
+[[nodiscard]] AddedAxis addRotaryAxis(const nlohmann::json &project, const std::string &machineClass);
 [[nodiscard]] AddedAxis addAxis(const nlohmann::json &project, const std::string &machineClass,
                                 const std::string &classAxis);
 /// The axis once more under a free letter: survey, duty and designs with it; its parts, steps and cards begin anew.

@@ -24,11 +24,61 @@ std::string turnedNeeds(const nlohmann::json &project) {
                 return textAt(project, "/machines/" + key + "/name", key) + ": lathe spindle";
     return {};
 }
+
+/// A unit is put together on the bench: the machine stays whole. What the chuck hides comes before the chuck.
+std::vector<BuildStep> stepsOfTable(const nlohmann::json &project, const AxisModel &m, const std::string &afterStep) {
+    std::vector<BuildStep> out;
+    const std::string &id = m.id;
+    const auto part = [&](const std::string &ref) { return id + "-" + ref; };
+    std::string last = afterStep;
+    const auto add = [&](const char *key, std::string text, StepKind kind, double hours) -> BuildStep & {
+        BuildStep s;
+        s.key = part(key);
+        s.axis = id;
+        s.text = std::move(text);
+        s.kind = kind;
+        s.hours = hours;
+        s.afterText = last;
+        s.derived = true;
+        last = s.key;
+        out.push_back(std::move(s));
+        return out.back();
+    };
+    add("measure", "Measure the unit and its room", StepKind::Measure, 1);
+    add("order", "Order what is still missing", StepKind::Order, 0);
+    auto &plate = add("plate", "Base plate, and the motor's", StepKind::Make, 5);
+    plate.needsText = plateNeeds(project);
+    plate.toleranceMm = 0.02;
+    bool reducer = false;
+    for (const auto &s : m.stages)
+        reducer |= std::holds_alternative<Reducer>(s.stage);
+    if (reducer) {
+        auto &fit = add("reducer", "Reducer on its plate, filled; clock its play at eight places", StepKind::Fit, 3);
+        for (const auto &s : m.stages)
+            if (std::holds_alternative<Reducer>(s.stage)) fit.parts.push_back(part("reducer"));
+    }
+    add("hidden", "Bolts that the chuck will hide: crosswise, in three rounds, while a key reaches them", StepKind::Fit,
+        1);
+    add("chuck", "Backplate turned true, chuck on, dial it", StepKind::Fit, 3);
+    auto &motor =
+        add("motor", m.hasStage<ToothedBelt>() ? "Motor, belt, cover" : "Motor and coupling", StepKind::Fit, 3);
+    for (const char *ref : {"motor", "small_pulley", "belt", "large_pulley", "cover", "coupling"})
+        motor.parts.push_back(part(ref));
+    add("down", "On the table: keys in the slots, indicate, bolt down crosswise", StepKind::Fit, 1.5);
+    if (m.rotary()->tailstock)
+        add("tailstock", "Tailstock to the same height, a test bar between centres", StepKind::Fit, 2);
+    auto &wire = add("wire", "Wire " + id + ", its home switch", StepKind::Wire, 1);
+    for (const char *ref : {"drive", "supply", "switches"})
+        wire.parts.push_back(part(ref));
+    add("first", "First turns of " + id + ", jaws open, by hand before power", StepKind::Commission, 1);
+    return out;
+}
 } // namespace
 
 std::vector<BuildStep> stepsOfAxis(const nlohmann::json &project, const AxisModel &m, const std::string &afterStep) {
     std::vector<BuildStep> out;
     if (!m.hasMotor()) return out;
+    if (m.rotary()) return stepsOfTable(project, m, afterStep);
     const std::string &id = m.id;
     const std::string what = m.what.empty() ? "axis " + id : m.what.substr(0, m.what.find(','));
     auto part = [&](const char *ref) { return id + "-" + ref; };

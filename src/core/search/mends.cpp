@@ -1,4 +1,5 @@
 #include "search/mends.h"
+#include "search/belt_choice.h"
 #include "search/space.h"
 #include "search/tried_axis.h"
 #include "proof/checks/limits.h"
@@ -127,39 +128,6 @@ private:
     std::string d, t;
     std::vector<Mend> m_mends;
 };
-
-/// The stock belt of the pulleys' profile whose centre lies best in the slot (or nearest today's centre).
-struct BeltChoice {
-    int teeth;
-    double centre; ///< m
-};
-std::optional<BeltChoice> bestBelt(const ToothedBelt &b, int driver, int driven) {
-    if (!b.driver.profile) return {};
-    const double pitch = b.driver.profile->pitch;
-    const bool slot = b.slotFrom.known() && b.slotTo.known();
-    std::optional<BeltChoice> best;
-    double bestScore = -1e9;
-    for (int teeth : stockBelts(b.driver.profile->name)) {
-        const auto found = beltToCentres(millimetres(pitch), driver, driven, teeth);
-        if (!found) continue;
-        const double c = found->centre.value();
-        double score;
-        if (slot) {
-            const auto need = centreTravel(found->length, metres(b.tolerance.v), settingStrain, found->wrapSmall,
-                                           fitAllowance(*b.driver.profile, b.flangedPulleys()));
-            if (!need || c < b.slotFrom.v || c > b.slotTo.v) continue;
-            score = std::min((c - b.slotFrom.v) / need->inward->value(), (b.slotTo.v - c) / need->outward.value());
-            score = std::min(score, 1.2) - 1e-3 * std::fabs(c - (b.centre.known() ? b.centre.v : c));
-        } else {
-            score = -std::fabs(c - (b.centre.known() ? b.centre.v : 0.12));
-        }
-        if (score > bestScore) {
-            bestScore = score;
-            best = BeltChoice{teeth, c};
-        }
-    }
-    return best;
-}
 
 std::string lengthText(double mmValue) { return numberText(mmValue, 5); }
 

@@ -78,6 +78,8 @@ std::vector<std::string> partsStillOpen(const AxisModel &m) {
             if (!b->toothed() || !b->driver.profile) out.emplace_back("pulleys");
             if (!b->beltProfileRead()) out.emplace_back("belt");
         }
+    for (std::size_t k = 0; k < m.stages.size(); ++k)
+        if (const auto *r = m.stageAs<Reducer>(k); r && r->stated.num <= 0) out.emplace_back("reducer");
     if (!m.wheel() && !m.keepsScrew && !m.screw().named) out.emplace_back("screw");
     return out;
 }
@@ -149,6 +151,12 @@ std::vector<PartAsked> partsAsked(const AxisModel &m, const AxisState &) {
                                                    m.servo() ? m.servo()->peak.v : m.stepper().holding.v)),
                            false});
     }
+    for (std::size_t k = 0; k < m.stages.size(); ++k)
+        if (const auto *r = m.stageAs<Reducer>(k))
+            out.push_back({stageRef(m, k, "reducer"),
+                           (r->kindCode.empty() ? std::string("Reducer ") : std::string(r->kind().name) + " reducer ") +
+                               (r->stated.num > 0 ? r->ratioText : "?"),
+                           "drive", "buy", notKnown, false});
     for (std::size_t k = 0; k + 1 < m.stages.size(); ++k) { // between two belts stands a shaft of its own
         const auto *in = m.stageAs<ToothedBelt>(k), *behind = m.stageAs<ToothedBelt>(k + 1);
         if (!in || !behind) continue;

@@ -89,7 +89,8 @@ void Wirer::axisFindings() {
                 f.lever = "Follow its wire";
         }
         // turned by hand, drive off: two turns of the screw a second is brisk
-        const double ratio = m_designs[k].state->ratio();
+        // (nobody turns a table through its reducer)
+        const double ratio = m.hasStage<Reducer>() ? notKnown : m_designs[k].state->ratio();
         if (ratio == ratio && m_designs[k].state->motorKnown) {
             const double turned = 2 * 2 * pi * ratio, emf = m_designs[k].state->peakStatic / m.drive.peak.v * turned;
             if (emf > turnedMost) {

@@ -548,6 +548,8 @@ void BoardPage::fillAxes() {
             used |= m_session->at("/axes/" + id + "/class_axis") == std::string(a.axis);
         if (!used && firstFree < 0) firstFree = m_axes->count() - 1;
     }
+    auto *turns = new QListWidgetItem(u"Rotary table, turns round an axis"_s, m_axes);
+    turns->setData(Qt::UserRole, u"rotary"_s);
     m_axes->setCurrentRow(std::max(0, firstFree));
 }
 
@@ -555,7 +557,8 @@ void BoardPage::commitAxis() {
     if (!m_classes->currentItem() || !m_axes->currentItem()) return;
     const auto code = m_classes->currentItem()->data(Qt::UserRole).toString().toStdString();
     const auto axis = m_axes->currentItem()->data(Qt::UserRole).toString().toStdString();
-    const auto added = lw::addAxis(m_session->project(), code, axis);
+    const auto added =
+        axis == "rotary" ? addRotaryAxis(m_session->project(), code) : lw::addAxis(m_session->project(), code, axis);
     const auto &letter = added.id;
     m_session->apply({added.patches, u"axis %1 added"_s.arg(QString::fromStdString(letter))});
     m_chooser->hide();

@@ -1,5 +1,6 @@
 #include "app/stations/drive/drive_page.h"
 #include "machine/chain_edits.h"
+#include "picture/rotary_views.h"
 #include "proof/words/narrate.h"
 #include "catalogue/catalogue.h"
 #include "shop/parts.h"
@@ -32,7 +33,10 @@ void PowerPathView::refresh(const ProvedAxis &p, int chosen, std::optional<std::
                          .arg(belt->driven.teeth)
                          .arg(text(numberText(p.evaluation.state.stageWork<ToothedBelt>(k)->centre * 1e3, 5)));
     if (!m.hasStage<ToothedBelt>()) words += u", direct"_s;
-    words += m.screw().named ? u", screw "_s + text(m.screw().thread.name) : u", screw not named"_s;
+    if (m.rotary())
+        words += u", table that turns"_s;
+    else
+        words += m.screw().named ? u", screw "_s + text(m.screw().thread.name) : u", screw not named"_s;
     setAccessibleDescription(words);
     QWidget::update();
 }
@@ -43,6 +47,11 @@ void PowerPathView::setNut(double share) {
 QString PowerPathView::scales() const {
     // the widget's pixels are 96 to the inch
     auto scale = [](double pixelsPerMetre) { return pixelsPerMetre > 0 ? 96 / 0.0254 / pixelsPerMetre : 0; };
+    if (m_proved && m_proved->model.rotary())
+        return m_picture.endScale > 0
+                   ? u"to scale: views 1 : %1, belt 1 : %2"_s.arg(scale(m_picture.sideScale), 0, 'f', 1)
+                         .arg(scale(m_picture.endScale), 0, 'f', 1)
+                   : u"to scale: views 1 : %1"_s.arg(scale(m_picture.sideScale), 0, 'f', 1);
     return u"drawn to scale: end view 1 : %1, side view 1 : %2"_s.arg(scale(m_picture.endScale), 0, 'f', 1)
         .arg(scale(m_picture.sideScale), 0, 'f', 1);
 }
@@ -51,6 +60,22 @@ void PowerPathView::paintEvent(QPaintEvent *) {
     QPainter p(this);
     p.fillRect(rect(), theme().sheet);
     if (!m_proved) return;
+    if (m_proved->model.rotary()) {
+        const double endW = m_proved->model.hasStage<ToothedBelt>() ? std::min(230.0, width() * 0.27) : 0;
+        const auto views = paintRotaryViews(p, QRectF(4, 0, width() - endW - 18, height() - 6), m_proved->model,
+                                            m_proved->evaluation.state);
+        m_picture = {};
+        if (endW > 0)
+            m_picture = paintChainEnd(p, QRectF(width() - endW - 6, 0, endW, height() - 6), m_proved->model,
+                                      m_proved->evaluation.state, m_chosen);
+        m_picture.sideScale = views.scale;
+        m_strip = {};
+        if (const auto now = scales(); now != m_scales) {
+            m_scales = now;
+            emit scalesChanged();
+        }
+        return;
+    }
     const double stripH = m_beltStage ? 92 : 0;
     const double endW = std::min(250.0, width() * 0.30);
     m_picture = paintPowerPath(p, QRectF(4, 0, endW, height() - stripH - 6),
@@ -147,8 +172,13 @@ DrivePage::DrivePage(Session *session, QWidget *parent) : StationPage(session, S
     m_stack->addWidget(m_sizing);
     auto *chain = new QWidget(m_stack);
     m_stack->addWidget(chain);
-    m_ratio = new RatioView(session, m_stack);
-    m_stack->addWidget(m_ratio);
+    m_charts = new QStackedWidget(m_stack);
+    m_ratio = new RatioView(session, m_charts);
+    m_charts->addWidget(m_ratio);
+    m_rotaryRatio = new RotaryRatioView(session, m_charts);
+    m_charts->addWidget(m_rotaryRatio);
+    m_stack->addWidget(m_charts);
+    connect(m_rotaryRatio, &RotaryRatioView::said, this, &StationPage::said);
     connect(m_ratio, &RatioView::said, this, &StationPage::said);
     m_wiring = new WiringView(
         session, [this](const QString &key, QWidget *host) { return addField(key, {}, host); },
@@ -278,7 +308,7 @@ const ChainPart *DrivePage::current() const {
 void DrivePage::goTo(const QString &place) {
     if (place == u"ratio") {
         show(View::Charts);
-        m_ratio->settle();
+        if (!m_turns) m_ratio->settle();
     } else if (place == u"options") {
         m_options->openFor(m_axis);
     } else if (place == u"wiring") {
@@ -332,6 +362,8 @@ void DrivePage::show(View view) {
 void DrivePage::sayHeadline(const ProvedAxis &p) {
     if (shown() == View::Sizing)
         setHeadline(m_sizing->verdict(), m_sizing->headline());
+    else if (shown() == View::Charts && m_turns)
+        setHeadline(stationVerdict(StationId::Drive, p.model, p.evaluation), m_rotaryRatio->headline());
     else if (shown() == View::Wiring)
         setHeadline(m_wiring->verdict(), m_wiring->headline());
     else
@@ -344,11 +376,21 @@ void DrivePage::update(const ProvedAxis &p) {
     // nothing chosen yet: what would do it; something chosen: that. Looked at once for each axis and design
     if (const auto now = m.id + "/" + m.designId; now != m_lookedAt) {
         m_lookedAt = now;
-        m_stack->setCurrentIndex(m.hasMotor() ? int(View::Chain) : int(View::Sizing));
+        m_stack->setCurrentIndex(m.hasMotor() || m.rotary() ? int(View::Chain) : int(View::Sizing));
     }
+    m_turns = m.rotary() != nullptr;
+    m_switch->button(int(View::Sizing))->setVisible(!m_turns); // a table is picked part by part
+    m_switch->button(int(View::Charts))->setText(m_turns ? u"Ratio"_s : u"Ratio and lead"_s);
+    if (m_turns && shown() == View::Sizing) m_stack->setCurrentIndex(int(View::Chain));
     m_switch->button(m_stack->currentIndex())->setChecked(true);
     if (shown() == View::Sizing) m_sizing->refresh(p);
-    if (shown() == View::Charts) m_ratio->refresh(p);
+    if (shown() == View::Charts) {
+        m_charts->setCurrentIndex(m_turns ? 1 : 0);
+        if (m_turns)
+            m_rotaryRatio->refresh(p);
+        else
+            m_ratio->refresh(p);
+    }
     if (shown() == View::Wiring) m_wiring->refresh();
     sayHeadline(p);
     m_parts = chainParts(m);
@@ -405,7 +447,9 @@ bool DrivePage::editChain(QKeyEvent *e) {
 
 bool DrivePage::handleKey(QKeyEvent *e) {
     if (e->key() == Qt::Key_V && e->modifiers() == Qt::NoModifier) {
-        show(View((int(shown()) + 1) % 4));
+        auto next = View((int(shown()) + 1) % 4);
+        if (m_turns && next == View::Sizing) next = View::Chain;
+        show(next);
         return true;
     }
     if (e->key() == Qt::Key_O && e->modifiers() == Qt::NoModifier) {
@@ -413,7 +457,7 @@ bool DrivePage::handleKey(QKeyEvent *e) {
         return true;
     }
     if (shown() == View::Sizing) return m_sizing->handleKey(e);
-    if (shown() == View::Charts) return m_ratio->handleKey(e);
+    if (shown() == View::Charts) return m_turns ? m_rotaryRatio->handleKey(e) : m_ratio->handleKey(e);
     if (shown() == View::Wiring) return m_wiring->handleKey(e);
     if (e->key() == Qt::Key_F2) {
         openPicker();

@@ -5,6 +5,7 @@
 #include "app/stations/drive/part_picker.h"
 #include "app/stations/drive/parts_strip.h"
 #include "app/stations/drive/ratio_view.h"
+#include "app/stations/drive/rotary_ratio.h"
 #include "app/stations/drive/side_by_side.h"
 #include "app/stations/drive/sizing_view.h"
 #include "app/stations/drive/wiring_view.h"
@@ -71,11 +72,16 @@ public:
     [[nodiscard]] View shown() const;
     [[nodiscard]] SizingView *sizing() const { return m_sizing; }
     [[nodiscard]] RatioView *ratio() const { return m_ratio; }
+    [[nodiscard]] RotaryRatioView *rotaryRatio() const { return m_rotaryRatio; }
     [[nodiscard]] WiringView *wiring() const { return m_wiring; }
     [[nodiscard]] QString hint() const override {
         if (shown() == View::Sizing)
             return QStringLiteral(
                 "Enter takes it   ← → proposals   ↑ ↓ front   Y other figure   ? why not   M all axes   V chain");
+        if (shown() == View::Charts && m_turns)
+            return QStringLiteral(
+                "↑ ↓ next pulley that can be bought   drag the mark   Space plays a quarter turn, Shift a whole "
+                "one   ← → scrub   V wiring");
         if (shown() == View::Charts)
             return QStringLiteral("← → what holds   Shift all   ↑ ↓ ratio or lead   Enter takes it   drag the point   "
                                   "V wiring");
@@ -105,9 +111,12 @@ private:
     void openPicker();
     void fillSideBySide();
     void sayHeadline(const ProvedAxis &proved);
+    bool m_turns = false; ///< the axis shown is a table
     QStackedWidget *m_stack = nullptr;
     SizingView *m_sizing = nullptr;
     RatioView *m_ratio = nullptr;
+    RotaryRatioView *m_rotaryRatio = nullptr;
+    QStackedWidget *m_charts = nullptr;
     WiringView *m_wiring = nullptr;
     QButtonGroup *m_switch = nullptr;
     std::string m_lookedAt; ///< the axis and design the view was last chosen for

@@ -106,6 +106,14 @@ const Keys screw{"screw/thread",
 const Keys slide{"travel_mm", "targets/rapid_mm_min", "targets/acceleration_m_s2", "survey/run_out_mm",
                  "survey/screw_end"};
 
+const Keys reducer{"kind",      "type",    "ratio",   "efficiency",       "play_arcmin",
+                   "torque_Nm", "peak_Nm", "drag_Nm", "stiffness_Nm_rad", "inertia_kgm2",
+                   "input_rpm", "bore_in", "runs"};
+const Keys rotaryTable{"rotary/drag_Nm",           "rotary/purpose",       "rotary/clamp",
+                       "rotary/clamp_Nm",          "rotary/clamp_s",       "rotary/shaft_stiffness_Nm_rad",
+                       "rotary/radius_mm",         "rotary/force_N",       "rotary/feed_mm_min",
+                       "design/turning/motor_rpm", "design/turning/ramp_s"};
+
 void add(Keys &out, const std::string &prefix, const Keys &keys) {
     for (const auto &k : keys)
         out.push_back(prefix + k);
@@ -130,6 +138,7 @@ std::vector<std::string> fieldsOf(const ChainPart &part, const AxisModel &m) {
     case ChainPartKind::Driver: add(out, stage + "driver/", pulley); break;
     case ChainPartKind::Belt: add(out, stage, belt); break;
     case ChainPartKind::Driven: add(out, stage + "driven/", pulley); break;
+    case ChainPartKind::Reducer: add(out, stage, reducer); break;
     case ChainPartKind::Layshaft: break; // its bearings and loads come with the mechanics
     case ChainPartKind::Bearings:
         add(out, "design/", bearings);
@@ -140,7 +149,7 @@ std::vector<std::string> fieldsOf(const ChainPart &part, const AxisModel &m) {
         if (!m.keepsScrew) add(out, "design/", Keys{"screw/end"}); // the old one's end is a reading
         add(out, "design/", m.ballScrew() ? Keys{"nut/preload_N", "screw/static_N"} : Keys{"nut/engaged_turns"});
         break;
-    case ChainPartKind::Slide: add(out, "", slide); break;
+    case ChainPartKind::Slide: add(out, "", m.rotary() ? rotaryTable : slide); break;
     }
     return out;
 }
@@ -164,6 +173,18 @@ Known fallbackOf(const std::string &key, const ChainPart &part, const AxisModel 
         if (is("/stiffness_Nm_rad")) return c->stiffness;
         if (is("/inertia_kgm2")) return c->inertia;
         return {};
+    }
+    if (const auto *r = part.stage >= 0 ? m.stageAs<Reducer>(std::size_t(part.stage)) : nullptr) {
+        if (is("/efficiency")) return r->efficiency;
+        if (is("/play_arcmin")) return r->play;
+        if (is("/inertia_kgm2")) return r->inertia;
+        return {};
+    }
+    if (const auto *t = m.rotary()) {
+        if (is("rotary/drag_Nm")) return m.pull;
+        if (is("rotary/clamp_s")) return t->clampTime;
+        if (is("turning/motor_rpm")) return t->motorSpeed;
+        if (is("turning/ramp_s")) return t->ramp;
     }
     static const Known nothing;
     const std::pair<std::string_view, const Known *> all[] = {

@@ -55,8 +55,9 @@ void PartsStrip::refresh(const ProvedAxis &proved, const std::vector<ChainPart> 
                 }
             if (first) m_bars.push_back({first, last, barWords(proved, shaft)});
         }
-        m_bars.push_back({int(parts.size()), int(parts.size()),
-                          text(withUnit(proved.evaluation.state.maxAxial, Dimension::Force, "N", 3))});
+        if (!proved.model.rotary())
+            m_bars.push_back({int(parts.size()), int(parts.size()),
+                              text(withUnit(proved.evaluation.state.maxAxial, Dimension::Force, "N", 3))});
     }
     for (const auto &bar : m_bars)
         shown += bar.words;

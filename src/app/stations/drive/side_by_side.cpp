@@ -102,12 +102,59 @@ std::vector<SideFigure> sideBySide(const Session &session, const std::string &ax
         return [=](double v) { return text(shownNumber(v, d, unit, digits)); };
     };
     const auto unit = [](const char *metric) { return u", "_s + text(unitLabel(shownUnit(metric))); };
+    const auto addMoney = [&] {
+        add(
+            u"Still to spend, "_s + currency, false, true,
+            [&](const ProvedAxis &, const std::string &d) {
+                return partTotals(session.project(), session.parts(axis, d)).remaining;
+            },
+            [](double v) { return text(numberText(v, 4)); });
+        add(
+            u"Waits, days"_s, false, false,
+            [&](const ProvedAxis &, const std::string &d) {
+                double longest = notKnown; // of the lead times typed
+                for (const auto &line : session.parts(axis, d))
+                    if ((line.state == PartState::Idea || line.state == PartState::Ordered) && line.leadDays >= 0 &&
+                        !(longest >= line.leadDays))
+                        longest = line.leadDays;
+                return longest;
+            },
+            [](double v) { return QString::number(int(v)); });
+        add(
+            u"Hours of work"_s, false, false,
+            [&](const ProvedAxis &p, const std::string &) {
+                const DesignedAxis one{&p.model, &p.evaluation.state};
+                const auto plan = buildPlan(session.project(), {&one, 1}, session.parts(axis, p.model.designId));
+                double hours = 0;
+                for (const auto &step : plan.steps)
+                    if (step.axis == axis) hours += step.hours;
+                return hours;
+            },
+            [](double v) { return text(numberText(v, 3)); });
+    };
     add(
         u"Heaviest cut"_s, true, true,
         [](const ProvedAxis &p, const auto &) { return torqueMargin(p, Operating::Cutting); }, times);
     add(
         u"Rapid"_s, true, true, [](const ProvedAxis &p, const auto &) { return torqueMargin(p, Operating::RapidUp); },
         times);
+    if (session.proved(axis, designs.front()).model.rotary()) {
+        const auto turning = [&](const QString &name, bool more, auto &&of, auto &&show) {
+            add(
+                name, more, true, [of](const ProvedAxis &p, const auto &) { return of(p); }, show);
+        };
+        turning(
+            u"One turn, s"_s, false, [](const ProvedAxis &p) { return p.evaluation.state.rotary.turn; },
+            shown(Dimension::Time, "s", 3));
+        turning(
+            u"Step, ″"_s, false, [](const ProvedAxis &p) { return p.evaluation.state.rotary.step; },
+            shown(Dimension::Angle, "arcsec", 3));
+        turning(
+            u"Twist at the cut"_s + unit("um"), false,
+            [](const ProvedAxis &p) { return p.evaluation.state.rotary.twist; }, shown(Dimension::Length, "um", 2));
+        addMoney();
+        return out;
+    }
     add(
         u"Fastest rapid"_s + unit("mm/min"), true, false,
         [](const ProvedAxis &p, const auto &) {
@@ -143,34 +190,7 @@ std::vector<SideFigure> sideBySide(const Session &session, const std::string &ax
             }));
         },
         [](double v) { return QString::number(int(v)); });
-    add(
-        u"Still to spend, "_s + currency, false, true,
-        [&](const ProvedAxis &, const std::string &d) {
-            return partTotals(session.project(), session.parts(axis, d)).remaining;
-        },
-        [](double v) { return text(numberText(v, 4)); });
-    add(
-        u"Waits, days"_s, false, false,
-        [&](const ProvedAxis &, const std::string &d) {
-            double longest = notKnown; // of the lead times typed
-            for (const auto &line : session.parts(axis, d))
-                if ((line.state == PartState::Idea || line.state == PartState::Ordered) && line.leadDays >= 0 &&
-                    !(longest >= line.leadDays))
-                    longest = line.leadDays;
-            return longest;
-        },
-        [](double v) { return QString::number(int(v)); });
-    add(
-        u"Hours of work"_s, false, false,
-        [&](const ProvedAxis &p, const std::string &) {
-            const DesignedAxis one{&p.model, &p.evaluation.state};
-            const auto plan = buildPlan(session.project(), {&one, 1}, session.parts(axis, p.model.designId));
-            double hours = 0;
-            for (const auto &step : plan.steps)
-                if (step.axis == axis) hours += step.hours;
-            return hours;
-        },
-        [](double v) { return text(numberText(v, 3)); });
+    addMoney();
     return out;
 }
 

@@ -97,19 +97,18 @@ const StageCheck<Reducer> reducerChecks[] = {
           },
       .say =
           [](const AxisScope &, const Finding &f) {
-              return "Its input turns at " + rpmText(f.demand * 30 / pi) + " of " + rpmText(f.capacity * 30 / pi) +
-                     " allowed.";
+              return "Its input turns at " + rpmText(f.demand) + " of " + rpmText(f.capacity) + " allowed.";
           },
       .work =
           [](const AxisScope &a, const Finding &f, Steps &w) {
-              w.step("Input at its fastest", "n", "n_i",
+              w.step("Input at its fastest", "n", "30/pi*n_i",
                      {term("n_i", "shaft before it",
                            a.s.stages[static_cast<std::size_t>(f.subject.stage)].load.rpmIn * pi / 30,
                            Dm::RotationSpeed, "rpm")},
-                     f.demand, Dm::RotationSpeed, "rpm");
+                     f.demand);
           }},
      [](const StageScope<Reducer> &r, Rows &rows) {
-         rows.add(marginRow(r.load.rpmIn * pi / 30, r.stage.fastest.v, 1, 1 / 0.9));
+         rows.add(marginRow(r.load.rpmIn, r.stage.fastest.v * 30 / pi, 1, 1 / 0.9));
      }},
     {{.code = "TR-24",
       .title = "Reducer runs dry",

@@ -146,17 +146,18 @@ const AxisCheck rotaryChecksList[] = {
           },
       .say =
           [](const AxisScope &, const Finding &f) {
-              return "It turns at " + tableRpm(f.capacity) + "; " + tableRpm(f.demand * f.wanted) + " wanted.";
+              return "It turns at " + rpmText(f.capacity) + "; " + rpmText(f.demand * f.wanted) + " wanted.";
           },
       .work =
           [](const AxisScope &a, const Finding &f, Steps &w) {
-              w.step("Table at the motor's speed", "w", "n/i",
+              w.step("Table at the motor's speed", "n_t", "30/pi*n/i",
                      {term("n", "motor", table(a.m).motorSpeed, Dm::RotationSpeed, "rpm"), reductionTerm(a)},
-                     f.capacity, Dm::RotationSpeed, "rpm");
+                     f.capacity);
           },
       .levers = {Lever::Ratio}},
      [](const AxisScope &a, Rows &rows) {
-         rows.add(lowerRow(a.m.rapid.v, table(a.m).speed.v, table(a.m).speed.v / 2));
+         const double wished = table(a.m).speed.v * 30 / pi;
+         rows.add(lowerRow(a.m.rapid.v * 30 / pi, wished, wished / 2));
      }},
     {{.code = "ROT-04",
       .title = "Step of the table",
@@ -446,9 +447,12 @@ const AxisCheck rotaryChecksList[] = {
               asks.ask(t.portal.known() || (t.nose.known() && t.tool.known()), "spindle nose and tool, or the portal");
           },
       .say =
-          [](const AxisScope &, const Finding &f) {
+          [](const AxisScope &a, const Finding &f) {
               return f.capacity < 0 ? "The open jaws stand " + mm(-f.capacity) + " into what is above."
-                                    : "Open jaws clear what is above by " + mm(f.capacity) + ".";
+                                    : "Open jaws clear what is above by " + mm(f.capacity) +
+                                          (a.s.rotary.largestWork > 0
+                                               ? "; work up to " + mm(a.s.rotary.largestWork) + " across fits."
+                                               : ".");
           },
       .work =
           [](const AxisScope &a, const Finding &f, Steps &w) {
@@ -548,21 +552,21 @@ const AxisCheck rotaryChecksList[] = {
       .hazard = "A chuck past its mark throws its jaws. Guard closed, stand aside, never past the mark.",
       .say =
           [](const AxisScope &, const Finding &f) {
-              return "It shall turn at " + tableRpm(f.demand) + "; the chuck is good for " + tableRpm(f.capacity) + ".";
+              return "It shall turn at " + rpmText(f.demand) + "; the chuck is good for " + rpmText(f.capacity) + ".";
           },
       .work =
           [](const AxisScope &a, const Finding &f, Steps &w) {
               const auto &mark = table(a.m).chuckSpeed;
-              w.step(mark.known() ? "Marked on the chuck" : "No mark: 500 at most", "n", "n_c",
-                     {mark.known()
-                          ? term("n_c", "marked", mark, Dm::RotationSpeed, "rpm")
-                          : term("n_c", "without a mark", f.capacity, Dm::RotationSpeed, "rpm", Standing::Assumed)},
-                     f.capacity, Dm::RotationSpeed, "rpm");
+              w.step(mark.known() ? "Marked on the chuck" : "No mark: 500 at most", "n", "30/pi*n_c",
+                     {mark.known() ? term("n_c", "marked", mark, Dm::RotationSpeed, "rpm")
+                                   : term("n_c", "without a mark", f.capacity * pi / 30, Dm::RotationSpeed, "rpm",
+                                          Standing::Assumed)},
+                     f.capacity);
           }},
      [](const AxisScope &a, Rows &rows) {
          const auto &t = table(a.m);
          if (t.purpose != RotaryPurpose::Spin && t.second != RotaryPurpose::Spin) return;
-         rows.add(marginRow(a.m.rapid.v, t.chuckSpeed.known() ? t.chuckSpeed.v : 500 * pi / 30, 1, 1));
+         rows.add(marginRow(a.m.rapid.v * 30 / pi, t.chuckSpeed.known() ? t.chuckSpeed.v * 30 / pi : 500, 1, 1));
      }},
     {{.code = "ROT-20",
       .title = "Geared too low to spin",

@@ -12,7 +12,8 @@ constexpr std::string_view nbsp = "\u00a0";
 Dimension rowDimension(const Finding &f) {
     if (f.unit == "mrad") return Dimension::Number;
     for (auto d : {Dimension::Length, Dimension::Force, Dimension::Torque, Dimension::Speed, Dimension::Frequency,
-                   Dimension::Voltage, Dimension::Current, Dimension::Power, Dimension::Inertia, Dimension::Pressure})
+                   Dimension::Angle, Dimension::Time, Dimension::Mass, Dimension::Voltage, Dimension::Current,
+                   Dimension::Power, Dimension::Inertia, Dimension::Pressure})
         if (!f.unit.empty() && unitInSi(f.unit, d)) return d;
     return Dimension::Number;
 }

@@ -1,4 +1,5 @@
 #include "proof/words/summary.h"
+#include "proof/words/rotary_words.h"
 #include "units/plain_number.h"
 #include "proof/doubt/doubt.h"
 #include <algorithm>
@@ -70,6 +71,7 @@ TightAndLoose tightAndLoose(const AxisModel &m) {
 }
 
 StationSummary summarise(StationId station, const nlohmann::json &project, const AxisModel &m, const Evaluation &e) {
+    if (m.rotary() && station != StationId::Proof) return turningSummary(station, m, e);
     StationSummary s;
     s.verdict = stationVerdict(station, m, e);
     const auto *bad = worstFinding(e, station);
@@ -200,6 +202,7 @@ StationSummary summarise(StationId station, const nlohmann::json &project, const
 }
 
 std::string headline(StationId station, const AxisModel &m, const Evaluation &e) {
+    if (m.rotary() && station != StationId::Proof) return turningHeadline(station, m, e);
     switch (station) {
     case StationId::AsFound: {
         if (m.readings.size() > 1) {
