@@ -13,6 +13,19 @@ inline nlohmann::json demoJob(const char *name = "tarn-mill") {
     if (!r) qFatal("%s", r.error().c_str());
     return r->project;
 }
+/// The demo without its table that turns: what is asked of straight axes.
+inline nlohmann::json straightDemo() {
+    auto job = demoJob();
+    job["axes"].erase("B");
+    job["axis_order"] = {"X", "Y", "Z"};
+    std::vector<std::string> keys;
+    for (const auto &[key, part] : job["parts"].items())
+        if (key.starts_with("B-")) keys.push_back(key);
+    for (const auto &key : keys)
+        job["parts"].erase(key);
+    return job;
+}
+
 inline nlohmann::json typedValue(const std::string &typed, const char *standing = "measured") {
     return {{"typed", typed}, {"standing", standing}};
 }

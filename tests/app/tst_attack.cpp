@@ -116,7 +116,7 @@ private slots:
         QCOMPARE(m_session->waiting().size(), std::size_t(1));
         m_window->begin({}, [&] { m_window->openDemo(); }); // --demo
         QCOMPARE(offers, 0);
-        QVERIFY(m_session->path().isEmpty() && m_session->axes().size() == 3);
+        QVERIFY(m_session->path().isEmpty() && m_session->axes().size() == 4);
         // the file that was lost itself: its edits are offered in its place
         m_window->begin(other, {});
         QCOMPARE(offers, 1);

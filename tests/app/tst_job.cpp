@@ -445,7 +445,7 @@ private slots:
         m_window->openDemo();
         m_window->showStation(StationId::AsFound, "X");
         m_window->findChild<QAction *>(u"copyAxis"_s)->trigger();
-        QCOMPARE(m_session->axes().size(), std::size_t(4));
+        QCOMPARE(m_session->axes().size(), std::size_t(5));
         const std::string copy = m_window->axis();
         QVERIFY(copy != "X");
         QCOMPARE(m_session->at("/axes/" + copy + "/survey"), m_session->at("/axes/X/survey"));
@@ -455,7 +455,7 @@ private slots:
         type(u"/axes/"_s + QString::fromStdString(copy) + u"/what"_s, u"second table"_s);
         QCOMPARE(m_session->typedAt("/axes/" + copy + "/what"), u"second table"_s);
         m_window->findChild<QAction *>(u"removeAxis"_s)->trigger();
-        QCOMPARE(m_session->axes(), (std::vector<std::string>{"X", "Y", "Z"}));
+        QCOMPARE(m_session->axes(), (std::vector<std::string>{"X", "Y", "Z", "B"}));
     }
     void asFoundSaysWhatToMeasureNext() {
         m_window->openDemo(u"sill-grinder"_s);
@@ -514,7 +514,7 @@ private slots:
         auto *again = m_window->findChild<QPushButton *>(u"recent"_s);
         QVERIFY(again && again->isVisible());
         QTest::mouseClick(again, Qt::LeftButton);
-        QCOMPARE(m_session->axes().size(), std::size_t(3));
+        QCOMPARE(m_session->axes().size(), std::size_t(4));
     }
     void printPreviewShowsItself() {
         m_window->openDemo();

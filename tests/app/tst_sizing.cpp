@@ -234,7 +234,7 @@ private slots:
         QCOMPARE(label(u"wireName"_s), u"Alarm of Z"_s);
         choose(u"/axes/Z/designs/A/drive/alarm"_s, u"none"_s);
         QVERIFY2(headline().startsWith(u"Z's alarm stops nothing"_s), qPrintable(headline()));
-        QVERIFY(label(u"wireWords"_s).contains(u"X and Y cut on"_s));
+        QVERIFY(label(u"wireWords"_s).contains(u"X, Y and B cut on"_s));
         // by keys: the finding is the first, M takes its change, one step
         const int steps = m_session->undoStack()->count();
         QTest::keyClick(drive(), Qt::Key_M);

@@ -236,7 +236,7 @@ private slots:
         belt->state = PartState::Ordered;
         QVERIFY(matchPatches(*belt).empty());
         const auto dear = dearest(project, lines);
-        QCOMPARE(dear.front()->key, std::string("Z-brake"));
+        QCOMPARE(dear.front()->key, std::string("B-reducer"));
     }
     /// Every field of the job has a label, help, a unit that is known, and bounds that make sense.
     void everyFieldExplainsItself() {

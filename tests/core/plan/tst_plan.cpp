@@ -200,7 +200,7 @@ private slots:
             QVERIFY2(s.traps.empty(), s.key.c_str()); // the derived order has no trap
         // no motor, nothing to build
         auto bare = project;
-        for (const auto &id : {"X", "Y", "Z"})
+        for (const auto &id : {"X", "Y", "Z", "B"})
             bare["axes"][id].erase("designs");
         QVERIFY(Job(bare).plan.steps.empty());
         // a step left out hands on its links

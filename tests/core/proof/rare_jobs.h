@@ -4,6 +4,7 @@
 #include "demo_job.h"
 #include "search/space.h"
 #include <algorithm>
+#include <vector>
 
 namespace lw {
 
@@ -34,6 +35,30 @@ inline nlohmann::json servoJob(bool brushed = false) {
     job = patched(job, motorPatches(d, *servo));
     job = patched(job, drivePatches(d, *servo, *drive));
     return patched(job, supplyPatches(textAt(job, d + "supply"), *supply));
+}
+
+/// The demo's table for each purpose, with everything that can be said of one said.
+inline std::vector<nlohmann::json> rotaryJobs() {
+    std::vector<nlohmann::json> out;
+    for (const char *purpose : {"", "index", "continuous", "wrap", "log", "spin", "tombstone"})
+        for (const char *offset : {"0mm", "30mm"}) {
+            auto job = demoJob();
+            setAt(job, "/axes/B/rotary/purpose", purpose);
+            setAt(job, "/axes/B/rotary/second", "spin");
+            setAt(job, "/axes/B/rotary/clamp", std::string_view(offset) == "0mm" ? "none" : "yes");
+            setAt(job, "/axes/B/designs/A/stages/2/runs", std::string_view(offset) == "0mm" ? "grease" : "dry");
+            for (const auto &[key, typed] : {std::pair{"clamp_Nm", "20N m"},
+                                             {"swing_mm", "190mm"},
+                                             {"stock_mm", "60mm"},
+                                             {"finish_mm", "56mm"},
+                                             {"stock_length_mm", "150mm"},
+                                             {"chuck_rpm", "2500rpm"},
+                                             {"portal_mm", "260mm"}})
+                put(job, std::string("/axes/B/rotary/") + key, typed);
+            put(job, "/axes/B/rotary/bodies/2/offset_mm", offset);
+            out.push_back(std::move(job));
+        }
+    return out;
 }
 
 } // namespace lw

@@ -71,7 +71,7 @@ private slots:
     }
     /// The machine's axes are what each is alone, and a check of what they share sees them all.
     void theMachineIsItsAxesAndWhatTheyShare() {
-        auto job = demoJob();
+        auto job = straightDemo();
         setAt(job, "/axes/Y/designs/A/supply", "X-A"); // joined by hand
         const auto machine = readMachine(job);
         QCOMPARE(machine.axes.size(), std::size_t(3));
@@ -145,6 +145,8 @@ private slots:
                 put(job, "/axes/X/targets/rapid_mm_min", rapid);
                 jobs.emplace_back(brushed ? "brushes" : "servo", job);
             }
+        for (auto &job : rotaryJobs())
+            jobs.emplace_back("rotary", std::move(job));
         auto curve = demoJob();
         setAt(curve, "/axes/X/designs/A/motor/curve", "0:3.1 300:3 600:2.4 1200:1.4 2400:0.5");
         put(curve, "/axes/X/designs/A/motor/curve_V", "36V");

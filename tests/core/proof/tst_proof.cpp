@@ -379,9 +379,9 @@ private slots:
         const auto p = demo();
         const auto all = partLines(p);
         const auto t = partTotals(p, all);
-        LW_COMPARE_WITHIN(t.committed, 407, 1e-9);
-        LW_COMPARE_WITHIN(t.remaining, 232, 1e-9);
-        LW_COMPARE_WITHIN(t.contingency, 34.8, 1e-9);
+        LW_COMPARE_WITHIN(t.committed, 412, 1e-9);
+        LW_COMPARE_WITHIN(t.remaining, 396, 1e-9);
+        LW_COMPARE_WITHIN(t.contingency, 59.4, 1e-9);
         int mismatched = 0;
         for (const auto &l : all)
             if (!l.matches) {

@@ -54,7 +54,7 @@ class TestWiring : public QObject {
     }
 
 private slots:
-    void init() { m_job = demoJob(); }
+    void init() { m_job = straightDemo(); }
 
     void whatNobodyStatedNeverHolds() {
         for (const char *part : {"/mains", "/cabinet", "/chain"})
