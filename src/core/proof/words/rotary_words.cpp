@@ -77,7 +77,7 @@ std::string turningHeadline(StationId station, const AxisModel &m, const Evaluat
     const bool wrong = bad && bad->verdict != Verdict::Holds;
     switch (station) {
     case StationId::AsFound:
-        if (wrong) return sentenceOf(m, e.state, *bad);
+        if (wrong && (bad->verdict != Verdict::NotKnown || r.gap == r.gap)) return sentenceOf(m, e.state, *bad);
         return r.gap == r.gap
                    ? "It goes under the head; open jaws clear by " + withUnit(r.gap, Dimension::Length, "mm", 3)
                    : "Not measured yet: its height and its jaws say whether it fits";

@@ -1,0 +1,197 @@
+// A table that turns, proved: the chain in its own terms, the purpose as limits, nothing said that is not known.
+#include "test_list.h"
+#include "compare.h"
+#include "demo_job.h"
+#include "drive/rotary.h"
+#include "machine/new_axis.h"
+#include "proof/machine.h"
+#include "proof/words/rotary_words.h"
+#include "search/table_ratios.h"
+#include "proof_of.h"
+#include <QTest>
+#include <cmath>
+
+using namespace lw;
+using Json = nlohmann::json;
+
+namespace {
+struct Table {
+    explicit Table(const Json &job, const char *axis = "B", const char *design = "A")
+        : model(readAxis(job, axis, design)), proof(prove(model)) {}
+    const Finding *find(std::string_view code, Operating at = Operating::None) const {
+        for (const auto &f : proof.findings)
+            if (f.check->code == code && f.subject.at == at) return &f;
+        return nullptr;
+    }
+    const RotaryState &r() const { return proof.state.rotary; }
+    AxisModel model;
+    Evaluation proof;
+};
+} // namespace
+
+class TestTurning : public QObject {
+    Q_OBJECT
+    Json m_job;
+    void type(const char *key, const std::string &typed) { put(m_job, std::string("/axes/B/rotary/") + key, typed); }
+    void typeDesign(const char *key, const std::string &typed) {
+        put(m_job, std::string("/axes/B/designs/A/") + key, typed);
+    }
+
+private slots:
+    void init() { m_job = demoJob(); }
+
+    /// Every shaft by hand: cut and drag at the table, what the reducer and the belt let through, rotor and wheels.
+    void torqueAtTheMotorByHand() {
+        const Table t(m_job);
+        const auto &s = t.proof.state;
+        const double J = s.chain.stages[0].in.value() + t.model.motorBody().rotor.v;
+        const double middle = s.chain.stages[0].out.value() + s.chain.stages[1].in.value();
+        const double alpha = 600 * 2 * pi / 60 / 0.2; // of the motor
+        const double drag = 0.5, eta = 0.75, belt = 0.96, table = t.model.mass.v;
+        for (const auto &p : s.points) {
+            const double own = p.kind == Operating::RapidUp ? alpha : p.kind == Operating::Braking ? -alpha : 0;
+            if (p.kind == Operating::Breakaway) continue;
+            const double cut = p.kind == Operating::Cutting ? 150 * 0.040 : 0;
+            const double atTable = cut + drag + table * own / 120;
+            const double behindReducer = (atTable >= 0 ? atTable / 30 / eta : atTable / 30 * (2 - 1 / eta));
+            const double atBelt = behindReducer + middle * own / 4;
+            const double motor = (atBelt >= 0 ? atBelt / 4 / belt : atBelt / 4 * belt) + J * own;
+            LW_COMPARE_WITHIN(p.demand, std::fabs(motor), 2e-3 * std::fabs(motor) + 1e-6);
+        }
+    }
+    void theRadiusMovesTheWorkNotTheTime() {
+        const Table near(m_job);
+        type("radius_mm", "80mm");
+        const Table far(m_job);
+        QCOMPARE(far.r().turn, near.r().turn);
+        QCOMPARE(far.r().quarter, near.r().quarter);
+        QCOMPARE(far.proof.state.motorRpm, near.proof.state.motorRpm);
+        LW_COMPARE_WITHIN(far.r().twist / near.r().twist, 4, 1e-9); // torque and lever both double
+        QVERIFY(far.find("C01", Operating::Cutting)->demand > near.find("C01", Operating::Cutting)->demand * 1.8);
+        QCOMPARE(far.find("C01", Operating::RapidUp)->demand, near.find("C01", Operating::RapidUp)->demand);
+    }
+    /// Weight out of the middle: brute force round the circle, axis lying and upright.
+    void unbalanceIsTheWorstOfATurn() {
+        type("bodies/2/offset_mm", "30mm");
+        put(m_job, "/axes/B/rotary/bodies/3/d_mm", "50mm");
+        put(m_job, "/axes/B/rotary/bodies/3/mass_kg", "2kg");
+        put(m_job, "/axes/B/rotary/bodies/3/offset_mm", "60mm");
+        put(m_job, "/axes/B/rotary/bodies/3/angle_deg", "100deg");
+        const double work = pi / 4 * 0.08 * 0.08 * 0.12 * 7850;
+        double worst = 0;
+        for (int k = 0; k < 3600; ++k)
+            worst = std::max(worst, standardGravity * (work * 0.03 * std::cos(k * pi / 1800) +
+                                                       2 * 0.06 * std::cos(k * pi / 1800 + 100 * pi / 180)));
+        LW_COMPARE_WITHIN(Table(m_job).model.rotary()->unbalance, worst, 1e-5 * worst);
+        setAt(m_job, "/axes/B/rotary/axis", "upright");
+        QCOMPARE(Table(m_job).model.rotary()->unbalance, 0.0);
+        QVERIFY(!Table(m_job).find("ROT-21")); // weight does not turn it
+    }
+    void whatIsNotSaidIsNotKnown() {
+        const auto verdict = [&](const char *code, Operating at = Operating::None) {
+            const Table t(m_job);
+            const auto *f = t.find(code, at);
+            return f ? int(f->verdict) : -1;
+        };
+        const int open = int(Verdict::NotKnown);
+        setAt(m_job, "/axes/B/rotary/purpose", nullptr);
+        for (const char *code : {"ROT-01", "ROT-02", "ROT-03", "ROT-04", "ROT-28"})
+            QVERIFY2(verdict(code) == open, code);
+        m_job = demoJob();
+        setAt(m_job, "/axes/B/rotary/bodies", nullptr);
+        QCOMPARE(verdict("C01", Operating::RapidUp), open);
+        QCOMPARE(verdict("ROT-09"), open);
+        QCOMPARE(verdict("ROT-21"), open);
+        m_job = demoJob();
+        setAt(m_job, "/axes/B/rotary/bodies/2/d_mm", nullptr); // a piece of unknown size counts for nothing less
+        QCOMPARE(verdict("C01", Operating::RapidUp), open);
+        QVERIFY(!Table(m_job).model.problems.empty());
+        m_job = demoJob();
+        setAt(m_job, "/axes/B/rotary/force_N", nullptr);
+        QCOMPARE(verdict("C01", Operating::Cutting), open);
+        QCOMPARE(verdict("ROT-12"), open);
+        m_job = demoJob();
+        setAt(m_job, "/axes/B/designs/A/stages/2/ratio", nullptr);
+        for (const char *code : {"ROT-01", "ROT-04", "ROT-22"})
+            QVERIFY2(verdict(code) == open, code);
+        setAt(m_job, "/axes/B/designs/A/stages/2/ratio", "a lot");
+        QCOMPARE(verdict("ROT-01"), open);
+        QVERIFY(Table(m_job).model.problems.front().find("no reduction") != std::string::npos);
+        m_job = demoJob();
+        setAt(m_job, "/axes/B/designs/A/stages/2/stiffness_Nm_rad", nullptr);
+        QCOMPARE(verdict("ROT-12"), open);
+    }
+    /// The window of ratios by the sums of the trade, and every pulley on the right side of it.
+    void ratiosInAndOutOfTheWindow() {
+        const auto m = readAxis(m_job, "B", "A");
+        const auto w = ratioWindow(m);
+        LW_COMPARE_WITHIN(w.least, 1296000 / (2000 * 18.0), 1e-9); // 18 arc seconds at 2000 pulses a turn
+        LW_COMPARE_WITHIN(w.most, 60.0, 1e-9);                     // 600 over 10 rpm, before a turn in 10 s is lost
+        const auto ratios = tableRatios(m_job, m);
+        QVERIFY(ratios.size() > 10);
+        QCOMPARE(std::count_if(ratios.begin(), ratios.end(), [](const auto &r) { return r.now; }), 1);
+        for (const auto &r : ratios) {
+            auto job = m_job;
+            for (const auto &p : r.patches)
+                setAt(job, p.pointer, p.value);
+            const Table t(job);
+            QCOMPARE(t.model.ratio(), r.ratio);
+            QCOMPARE(t.r().turn, r.turn); // proved as promised
+            const bool fine = t.find("ROT-04")->verdict == Verdict::Holds,
+                       quick = t.find("ROT-03")->verdict == Verdict::Holds &&
+                               t.find("ROT-02")->verdict == Verdict::Holds &&
+                               t.find("ROT-01")->verdict == Verdict::Holds;
+            QCOMPARE(fine, r.ratio >= w.least * (1 - 1e-9));
+            QCOMPARE(quick, r.ratio <= w.most * (1 + 1e-9));
+        }
+        // a spindle and an indexing head in one: nothing serves both
+        setAt(m_job, "/axes/B/rotary/purpose", "spin");
+        QVERIFY(ratioWindow(readAxis(m_job, "B", "A")).most < 1);
+        setAt(m_job, "/axes/B/rotary/purpose", "continuous");
+        put(m_job, "/axes/B/rotary/step_arcsec", "5arcsec");
+        QVERIFY(noSingleRatio(readAxis(m_job, "B", "A")).starts_with("No single ratio gives both"));
+    }
+    /// A low ratio rests off its place; 6:1 at half the motor's torque: 6 arc minutes, 87 um at 50 mm (common
+    /// practice).
+    void aLowRatioRestsOffItsPlace() {
+        const Table t(m_job);
+        const double T = t.proof.state.peakStatic;
+        setAt(m_job, "/axes/B/designs/A/stages/2/ratio", "6:4");
+        setAt(m_job, "/axes/B/designs/A/stages/2/efficiency", {{"typed", "1"}, {"standing", "stated"}});
+        setAt(m_job, "/axes/B/designs/A/stages/1/efficiency", {{"typed", "1"}, {"standing", "stated"}});
+        type("radius_mm", "50mm");
+        type("force_N", std::to_string(T / 2 * 6 / 0.05) + "N");
+        const Table low(m_job);
+        QCOMPARE(low.model.ratio(), 6.0);
+        LW_COMPARE_WITHIN(low.r().loadAngle, 87.3e-6, 0.3e-6);
+        QCOMPARE(low.find("ROT-05")->verdict, Verdict::Fails);
+    }
+    void aRoundedEntryCreeps() {
+        const Table t(m_job);
+        QCOMPARE(t.model.stepsATurn()->text(), std::string("240000"));
+        setAt(m_job, "/axes/B/designs/A/steps_typed", "666.67");
+        const Table typed(m_job); // 1.2 steps a turn: 0.18 degrees after a hundred
+        LW_COMPARE_WITHIN(typed.r().drift, 120.0 / 240000 * 2 * pi, 1e-9);
+        QCOMPARE(typed.find("ROT-22")->verdict, Verdict::Fails);
+        setAt(m_job, "/axes/B/designs/A/steps_typed", "240000");
+        QCOMPARE(Table(m_job).find("ROT-22")->verdict, Verdict::Holds);
+        setAt(m_job, "/axes/B/designs/A/steps_typed", "2000/3");
+        QCOMPARE(Table(m_job).find("ROT-22")->verdict, Verdict::Holds);
+    }
+    void aFreshTableAsksForWhatItNeeds() {
+        Json job = Json::object();
+        const auto added = addRotaryAxis(job, "bench_mill");
+        QCOMPARE(added.id, std::string("A"));
+        for (const auto &p : added.patches)
+            setAt(job, p.pointer, p.value);
+        const Table t(job, "A");
+        QVERIFY(t.model.rotary());
+        QVERIFY(!t.proof.findings.empty());
+        for (const auto &f : t.proof.findings)
+            QVERIFY2(f.verdict == Verdict::NotKnown, std::string(f.check->code).c_str());
+        QVERIFY(headline(StationId::Duty, t.model, t.proof).find("what it is for") == std::string::npos);
+        QVERIFY(!summarise(StationId::Drive, job, t.model, t.proof).sentence.empty());
+    }
+};
+LW_TEST(TestTurning, "tst_turning")
+#include "tst_turning.moc"
