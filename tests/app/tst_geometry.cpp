@@ -136,15 +136,18 @@ private slots:
             m_window->resize(size);
             QCoreApplication::processEvents();
             QCOMPARE(m_window->size(), size);
-            const std::string axis = m_session->axes().front();
-            for (int station = 0; station <= 10; ++station) {
+            for (int station = 0; station <= 21; ++station) { // from 11 on the axis that turns, where there is one
+                const bool turns = station > 10;
+                const std::string axis = turns ? m_session->axes().back() : m_session->axes().front();
+                if (turns && !m_session->proved(axis).model.rotary()) break;
+                const int bench = turns ? station - 11 : station;
                 if (station == 0)
                     m_window->showBoard();
-                else if (station >= 9) { // ratio and lead, wiring of the drive
+                else if (bench >= 9) { // ratio and lead, wiring of the drive
                     m_window->showStation(StationId::Drive, axis);
-                    m_window->page(StationId::Drive)->goTo(station == 9 ? u"ratio"_s : u"wiring"_s);
+                    m_window->page(StationId::Drive)->goTo(bench == 9 ? u"ratio"_s : u"wiring"_s);
                 } else
-                    m_window->showStation(StationId(station), axis);
+                    m_window->showStation(StationId(bench), axis);
                 m_window->mendNow();
                 QStringList found;
                 for (int k = 0; k < 12; ++k) { // what was changed is laid out in a moment or two

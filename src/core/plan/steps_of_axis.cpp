@@ -53,24 +53,22 @@ std::vector<BuildStep> stepsOfTable(const nlohmann::json &project, const AxisMod
     for (const auto &s : m.stages)
         reducer |= std::holds_alternative<Reducer>(s.stage);
     if (reducer) {
-        auto &fit = add("reducer", "Reducer on its plate, filled; clock its play at eight places", StepKind::Fit, 3);
+        auto &fit = add("reducer", "Reducer on its plate, filled, play clocked", StepKind::Fit, 3);
         for (const auto &s : m.stages)
             if (std::holds_alternative<Reducer>(s.stage)) fit.parts.push_back(part("reducer"));
     }
-    add("hidden", "Bolts that the chuck will hide: crosswise, in three rounds, while a key reaches them", StepKind::Fit,
-        1);
+    add("hidden", "Bolts the chuck hides, crosswise in 3 rounds", StepKind::Fit, 1);
     add("chuck", "Backplate turned true, chuck on, dial it", StepKind::Fit, 3);
     auto &motor =
         add("motor", m.hasStage<ToothedBelt>() ? "Motor, belt, cover" : "Motor and coupling", StepKind::Fit, 3);
     for (const char *ref : {"motor", "small_pulley", "belt", "large_pulley", "cover", "coupling"})
         motor.parts.push_back(part(ref));
-    add("down", "On the table: keys in the slots, indicate, bolt down crosswise", StepKind::Fit, 1.5);
-    if (m.rotary()->tailstock)
-        add("tailstock", "Tailstock to the same height, a test bar between centres", StepKind::Fit, 2);
+    add("down", "On the table: keyed, indicated, bolted down", StepKind::Fit, 1.5);
+    if (m.rotary()->tailstock) add("tailstock", "Tailstock to the same height, test bar", StepKind::Fit, 2);
     auto &wire = add("wire", "Wire " + id + ", its home switch", StepKind::Wire, 1);
     for (const char *ref : {"drive", "supply", "switches"})
         wire.parts.push_back(part(ref));
-    add("first", "First turns of " + id + ", jaws open, by hand before power", StepKind::Commission, 1);
+    add("first", "First turns of " + id + ", by hand before power", StepKind::Commission, 1);
     return out;
 }
 } // namespace

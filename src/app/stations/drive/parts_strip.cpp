@@ -121,8 +121,12 @@ void PartsStrip::paintEvent(QPaintEvent *) {
         p.drawRect(r);
         p.setFont(face(13));
         p.setPen(t.ink);
-        p.drawText(r, Qt::AlignCenter,
-                   QFontMetrics(p.font()).elidedText(bar.words, Qt::ElideRight, int(r.width()) - 4));
+        // torque and speed stay where the reduction has no room
+        const QFontMetrics fits(p.font());
+        const bool whole = fits.horizontalAdvance(bar.words) <= int(r.width()) - 4;
+        p.drawText(
+            r, Qt::AlignCenter,
+            fits.elidedText(whole ? bar.words : bar.words.section(u"  "_s, 1), Qt::ElideRight, int(r.width()) - 4));
     }
 }
 

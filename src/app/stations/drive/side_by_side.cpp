@@ -150,7 +150,7 @@ std::vector<SideFigure> sideBySide(const Session &session, const std::string &ax
             u"Step, ″"_s, false, [](const ProvedAxis &p) { return p.evaluation.state.rotary.step; },
             shown(Dimension::Angle, "arcsec", 3));
         turning(
-            u"Twist at the cut"_s + unit("um"), false,
+            u"Twist"_s + unit("um"), false,
             [](const ProvedAxis &p) { return p.evaluation.state.rotary.twist; }, shown(Dimension::Length, "um", 2));
         addMoney();
         return out;
