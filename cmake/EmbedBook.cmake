@@ -24,7 +24,7 @@ endfunction()
 # The shipped catalogue as text in the core.
 function(lw_embed_catalogue OUT)
   set(BODY "")
-  foreach(NAME motors drives servos servo_drives supplies pulleys belts screws ends couplings brakes)
+  foreach(NAME motors drives servos servo_drives supplies pulleys belts screws ends couplings brakes reducers)
     set(F ${CMAKE_SOURCE_DIR}/data/catalogue/${NAME}.csv)
     set_property(DIRECTORY APPEND PROPERTY CMAKE_CONFIGURE_DEPENDS ${F})
     file(READ ${F} TEXT)

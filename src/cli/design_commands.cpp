@@ -3,6 +3,7 @@
 #include "catalogue/csv.h"
 #include "machine/project_file.h"
 #include "proof/words/narrate.h"
+#include "search/table_ways.h"
 #include "search/mends.h"
 #include "search/size_json.h"
 #include "search/why.h"
@@ -123,6 +124,22 @@ int size(const Asked &a) {
     std::vector<lw::Patch> taken;
     std::map<std::string, lw::SizeLimits> allLimits;
     for (const auto &id : *axes) {
+        if (const auto table = lw::readAxis(*project, id, lw::shownDesign(*project, id)); table.rotary()) {
+            const auto ways = lw::tableWays(*project, table, catalogue, &watch.stop);
+            auto &told = out["axes"][id]["ways"] = Json::array();
+            for (const auto &w : ways.three)
+                told.push_back(
+                    {{"name", w.name}, {"price", w.price}, {"ratio", w.ratio}, {"turn_s", w.turn}, {"worst", w.worst}});
+            nothing |= ways.three.empty();
+            if (a.json) continue;
+            line(id + "  " + std::to_string(ways.tried) + " drives of the table tried, " + std::to_string(ways.hold) +
+                 " hold");
+            if (!ways.problem.empty()) line("  " + ways.problem);
+            for (const auto &w : ways.three)
+                line("  " + amount(w.price, *project) + "  " + w.name + ": " + lw::numberText(w.turn, 3) +
+                     " s a turn; " + w.worst);
+            continue;
+        }
         const auto limits = limitsFor(*project, id, a, "size");
         if (!limits) return 2;
         allLimits[id] = *limits;

@@ -84,4 +84,12 @@ void MachineSizing::ask(const nlohmann::json &project) {
     });
 }
 
+void TableSizing::ask(const nlohmann::json &project, const AxisModel &m) {
+    m_answer.reset();
+    start(looksAt(project, m.id), [this, job = project, m](SizeWatch &watch, std::uint64_t question) {
+        auto ways = std::make_shared<const TableWays>(tableWays(job, m, catalogueInUse(), &watch.stop));
+        deliver(question, true, [this, ways] { m_answer = *ways; });
+    });
+}
+
 } // namespace lw

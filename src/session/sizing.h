@@ -1,6 +1,7 @@
 // Looks for whole designs beside the window, for one axis or for all of them.
 #pragma once
 
+#include "search/table_ways.h"
 #include "search/machine_size.h"
 #include "session/background_search.h"
 
@@ -53,6 +54,18 @@ public:
 
 private:
     std::shared_ptr<const MachineResult> m_answer;
+};
+
+/// Ways to turn a table, beside the window.
+class TableSizing : public BackgroundSearch {
+    Q_OBJECT
+public:
+    using BackgroundSearch::BackgroundSearch;
+    void ask(const nlohmann::json &project, const AxisModel &m);
+    [[nodiscard]] const std::optional<TableWays> &answer() const { return m_answer; }
+
+private:
+    std::optional<TableWays> m_answer;
 };
 
 } // namespace lw

@@ -208,6 +208,29 @@ template <> struct KindOf<CatalogueCoupling> {
                                                        {"inertia_gcm2", &R::inertia, 0, any}};
     static std::string wrong(const R &) { return {}; }
 };
+template <> struct KindOf<CatalogueReducer> {
+    static constexpr std::string_view name = "reducers";
+    static constexpr auto list = &Catalogue::reducers;
+    using R = CatalogueReducer;
+    inline static const std::vector<Column<R>> columns{{"name", &R::name},
+                                                       {"kind", &R::kind},
+                                                       {"ratio", &R::ratio, 1, 1000},
+                                                       {"torque_Nm", &R::torque, 0.01, 1e5},
+                                                       {"peak_Nm", &R::peak, 0.01, 1e5},
+                                                       {"play_arcmin", &R::play, 0, 600},
+                                                       {"drag_Nm", &R::drag, 0, 1000},
+                                                       {"stiffness_Nm_rad", &R::stiffness, 0.1, any},
+                                                       {"efficiency", &R::efficiency, 0.05, 1},
+                                                       {"input_rpm", &R::inputRpm, 1, 1e5},
+                                                       {"bore_mm", &R::bore, 1, 200}};
+    static std::string wrong(const R &r) {
+        constexpr std::string_view kinds[] = {"worm", "worm_multi", "strain_wave", "cycloidal", "planetary", "gears"};
+        return std::find(std::begin(kinds), std::end(kinds), r.kind) == std::end(kinds)
+                   ? "kind '" + r.kind + "' is none of worm, worm_multi, strain_wave, cycloidal, planetary, gears."
+               : r.peak < r.torque ? "it stands less for a moment than all day."
+                                   : "";
+    }
+};
 template <> struct KindOf<CatalogueBrake> {
     static constexpr std::string_view name = "brakes";
     static constexpr auto list = &Catalogue::brakes;
@@ -297,6 +320,7 @@ template <template <class> class Do, class... Args> void eachKind(Args &&...args
     Do<CatalogueScrew>::call(args...);
     Do<CatalogueEnd>::call(args...);
     Do<CatalogueCoupling>::call(args...);
+    Do<CatalogueReducer>::call(args...);
     Do<CatalogueBrake>::call(args...);
 }
 template <class Row> struct ReadIt {

@@ -75,6 +75,12 @@ struct CatalogueEnd : Sold {
 struct CatalogueCoupling : Sold {
     double boreMost = 0, torque = 0, stiffness = 0, inertia = 0; ///< mm, N m, N m/rad, g cm^2
 };
+/// In a housing, or a table with its worm. Torque, play, drag, stiffness at the output.
+struct CatalogueReducer : Sold {
+    std::string kind;                                             ///< as the entry "type" of a stage
+    double ratio = 0, torque = 0, peak = 0, play = 0, drag = 0;   ///< N m, N m, arc minutes, N m
+    double stiffness = 0, efficiency = 0, inputRpm = 0, bore = 0; ///< N m/rad; motor drives; mm
+};
 struct CatalogueBrake : Sold {
     double torque = 0; ///< N m
 };
@@ -90,6 +96,7 @@ struct Catalogue {
     std::vector<CatalogueScrew> screws;
     std::vector<CatalogueEnd> ends;
     std::vector<CatalogueCoupling> couplings;
+    std::vector<CatalogueReducer> reducers;
     std::vector<CatalogueBrake> brakes; ///< the smallest first
 
     /// Interpolated over the teeth; a guess by size for a profile not listed.

@@ -81,7 +81,8 @@ std::optional<MachineResult> sizeMachine(const Json &project, const std::map<std
                                          const Catalogue &catalogue, const std::set<std::string> &have,
                                          SizeWatch *watch, unsigned threads) {
     MachineResult out;
-    out.axes = axisOrder(project);
+    for (const auto &axis : axisOrder(project)) // a table that turns is searched apart
+        if (textAt(project, "/axes/" + axis + "/kind") != "rotary") out.axes.push_back(axis);
     out.supply = sharedSupply(project, out.axes);
     std::vector<Axis> axes;
     std::vector<std::string> none;

@@ -56,6 +56,11 @@ inline std::vector<nlohmann::json> rotaryJobs() {
                                              {"portal_mm", "260mm"}})
                 put(job, std::string("/axes/B/rotary/") + key, typed);
             put(job, "/axes/B/rotary/bodies/2/offset_mm", offset);
+            if (std::string_view(purpose) == "index") { // straight into the reducer
+                setAt(job, "/axes/B/designs/A/stages/1", nullptr);
+                setAt(job, "/axes/B/designs/A/stage_order", {"2"});
+                setAt(job, "/axes/B/designs/A/stages/2/bore_in", "8 H7");
+            }
             out.push_back(std::move(job));
         }
     return out;

@@ -292,6 +292,8 @@ void DrivePage::setBelt(std::size_t stage, int teeth, double centre) {
 void DrivePage::openPicker() {
     const auto *part = current();
     if (!part) return;
+    if (m_turns && part->kind != ChainPartKind::Motor) // what is made for a straight axis would leave the reducer out
+        return emit said(u"Ratio (V) has the pulleys that can be bought and three ways to turn it (P)."_s);
     switch (part->kind) {
     case ChainPartKind::Motor: return m_picker->open(m_axis, {Exchanged::Motor, Exchanged::Drive, Exchanged::Supply});
     case ChainPartKind::Bearings:
@@ -309,6 +311,9 @@ void DrivePage::goTo(const QString &place) {
     if (place == u"ratio") {
         show(View::Charts);
         if (!m_turns) m_ratio->settle();
+    } else if (place == u"ways" && m_turns) {
+        show(View::Charts);
+        m_rotaryRatio->settle();
     } else if (place == u"options") {
         m_options->openFor(m_axis);
     } else if (place == u"wiring") {

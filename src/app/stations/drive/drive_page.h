@@ -79,9 +79,9 @@ public:
             return QStringLiteral(
                 "Enter takes it   ← → proposals   ↑ ↓ front   Y other figure   ? why not   M all axes   V chain");
         if (shown() == View::Charts && m_turns)
-            return QStringLiteral(
-                "↑ ↓ next pulley that can be bought   drag the mark   Space plays a quarter turn, Shift a whole "
-                "one   ← → scrub   V wiring");
+            return QStringLiteral("P three ways   ↑ ↓ next pulley that can be bought   drag the mark   Space plays a "
+                                  "quarter turn, Shift a whole "
+                                  "one   ← → scrub   V wiring");
         if (shown() == View::Charts)
             return QStringLiteral("← → what holds   Shift all   ↑ ↓ ratio or lead   Enter takes it   drag the point   "
                                   "V wiring");

@@ -349,7 +349,30 @@ RotaryRatioView::RotaryRatioView(Session *session, QWidget *parent) : QWidget(pa
     m_figures->setSelectionMode(QAbstractItemView::NoSelection);
     m_figures->setFocusPolicy(Qt::NoFocus);
     m_figures->setFixedWidth(lettered(380));
-    h->addWidget(m_figures);
+    auto *right = new QVBoxLayout;
+    right->setSpacing(4);
+    right->addWidget(m_figures, 1);
+    m_search = new TableSizing(this);
+    connect(m_search, &TableSizing::answered, this, &RotaryRatioView::showWays);
+    m_propose = makeLink(u"Three ways to turn it (P)"_s, this, true);
+    m_propose->setObjectName(u"proposeWays"_s);
+    connect(m_propose, &QPushButton::clicked, this, &RotaryRatioView::propose);
+    right->addWidget(m_propose);
+    m_waysWords = makeLabel({}, 13, Ink::Label, false, true, this);
+    m_waysWords->setObjectName(u"waysWords"_s);
+    m_waysWords->hide();
+    right->addWidget(m_waysWords);
+    m_waysModel = new CellsModel({u""_s, u"Way"_s, u"a turn"_s, u"price"_s}, this);
+    m_ways = new CellsView(m_waysModel, this);
+    m_ways->setObjectName(u"tableWays"_s);
+    m_ways->setAccessibleName(u"Ways to turn the table; Enter takes one"_s);
+    m_ways->setWidths({34, 0, 58, 58});
+    m_ways->setFixedHeight(196);
+    m_ways->setFixedWidth(lettered(380));
+    m_ways->hide();
+    connect(m_ways, &CellsView::opened, this, [this] { takeWay(); }); // Enter, or a double click
+    right->addWidget(m_ways);
+    h->addLayout(right);
     v->addLayout(h, 1);
     m_move = new IndexMove(this);
     v->addWidget(m_move);
@@ -421,7 +444,70 @@ void RotaryRatioView::take(int ratio) {
         text(r.words), n(r.turn), angleText(r.step), r.price == r.price ? u", about %1"_s.arg(n(r.price)) : QString()));
 }
 
+void RotaryRatioView::propose() {
+    m_search->ask(m_session->project(), m_session->proved(m_axis).model);
+    m_propose->setText(u"Looking through the list …"_s);
+}
+
+void RotaryRatioView::settle() {
+    showAnswer(tableWays(m_session->project(), m_session->proved(m_axis).model, catalogueInUse()));
+}
+void RotaryRatioView::showWays() {
+    if (const auto &answer = m_search->answer()) showAnswer(*answer);
+}
+void RotaryRatioView::showAnswer(const TableWays &answer) {
+    m_propose->setText(u"Three ways to turn it (P)"_s);
+    m_told = answer.three;
+    m_waysWords->setText(
+        m_told.empty() ? text(answer.problem)
+                       : u"%1 of %2 drives hold. Cheapest, quickest, stiffest; Enter takes one."_s.arg(answer.hold)
+                             .arg(answer.tried));
+    m_waysWords->show();
+    std::vector<CellRow> rows;
+    for (std::size_t k = 0; k < m_told.size(); ++k) {
+        const auto &w = m_told[k];
+        CellRow r;
+        r.id = QString::number(k);
+        Cell mark;
+        mark.mark = w.verdict;
+        const auto name = text(w.name);
+        Cell words{name.section(u"; "_s, 1)};
+        words.under = name.section(u"; "_s, 0, 0);
+        Cell turn{n(w.turn) + u" s"_s}, price{n(w.price)};
+        turn.right = price.right = price.bold = true;
+        r.cells = {mark, words, turn, price};
+        r.tip = name + u"; "_s + text(w.worst);
+        rows.push_back(std::move(r));
+    }
+    m_waysModel->setRows(std::move(rows));
+    m_ways->setVisible(!m_told.empty());
+    if (!m_told.empty()) {
+        m_ways->setCurrentId(u"0"_s);
+        m_ways->setFocus();
+    }
+}
+
+void RotaryRatioView::takeWay() {
+    bool ok = false;
+    const auto k = m_ways->currentId().toUInt(&ok);
+    if (!ok || k >= m_told.size()) return;
+    const auto way = m_told[k];
+    m_session->apply({way.patches, u"a way to turn it"_s});
+    emit said(u"Taken: %1. Ctrl+Z takes it back."_s.arg(text(way.name)));
+}
+
 bool RotaryRatioView::handleKey(QKeyEvent *e) {
+    if (e->key() == Qt::Key_P && e->modifiers() == Qt::NoModifier) {
+        propose();
+        return true;
+    }
+    if (m_ways->isVisible() && m_ways->hasFocus()) {
+        if (e->key() == Qt::Key_Return || e->key() == Qt::Key_Enter) {
+            takeWay();
+            return true;
+        }
+        if (e->key() == Qt::Key_Up || e->key() == Qt::Key_Down) return false; // the list walks itself
+    }
     const auto now = std::find_if(m_ratios.begin(), m_ratios.end(), [](const auto &r) { return r.now; });
     const int at = now == m_ratios.end() ? -1 : int(now - m_ratios.begin());
     switch (e->key()) {

@@ -4,10 +4,13 @@
 
 #include "proof/words/rotary_words.h"
 #include "search/table_ratios.h"
+#include "app/entries/cells.h"
 #include "session/session.h"
+#include "session/sizing.h"
 #include <QWidget>
 
 class QLabel;
+class QPushButton;
 class QTableWidget;
 class QTimer;
 
@@ -76,6 +79,10 @@ public:
     bool handleKey(QKeyEvent *e);
     [[nodiscard]] QString headline() const;
     [[nodiscard]] RotaryRatioChart *chart() const { return m_chart; }
+    /// Looks for the ways now, for a picture.
+    void settle();
+    [[nodiscard]] TableSizing *search() const { return m_search; }
+    [[nodiscard]] const std::vector<TableWay> &ways() const { return m_told; }
     [[nodiscard]] IndexMove *move() const { return m_move; }
     [[nodiscard]] const std::vector<TableRatio> &ratios() const { return m_ratios; }
 
@@ -89,8 +96,18 @@ private:
     std::vector<TableRatio> m_ratios;
     QString m_headline;
     RotaryRatioChart *m_chart;
+    void propose();
+    void showWays();
+    void showAnswer(const TableWays &answer);
+    void takeWay();
     QTableWidget *m_figures;
     IndexMove *m_move;
+    TableSizing *m_search;
+    QPushButton *m_propose;
+    CellsModel *m_waysModel;
+    CellsView *m_ways;
+    QLabel *m_waysWords;
+    std::vector<TableWay> m_told;
 };
 
 } // namespace lw

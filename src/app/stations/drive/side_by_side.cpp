@@ -150,8 +150,8 @@ std::vector<SideFigure> sideBySide(const Session &session, const std::string &ax
             u"Step, ″"_s, false, [](const ProvedAxis &p) { return p.evaluation.state.rotary.step; },
             shown(Dimension::Angle, "arcsec", 3));
         turning(
-            u"Twist"_s + unit("um"), false,
-            [](const ProvedAxis &p) { return p.evaluation.state.rotary.twist; }, shown(Dimension::Length, "um", 2));
+            u"Twist"_s + unit("um"), false, [](const ProvedAxis &p) { return p.evaluation.state.rotary.twist; },
+            shown(Dimension::Length, "um", 2));
         addMoney();
         return out;
     }

@@ -110,6 +110,40 @@ const StageCheck<Reducer> reducerChecks[] = {
      [](const StageScope<Reducer> &r, Rows &rows) {
          rows.add(marginRow(r.load.rpmIn, r.stage.fastest.v * 30 / pi, 1, 1 / 0.9));
      }},
+    {{.code = "TR-31",
+      .title = "Shaft in the reducer",
+      .part = Part::Reducer,
+      .station = StationId::Drive,
+      .unit = "mm",
+      .advice = "A sleeve for a bore too large, slit where it is clamped; too small: bore it out or another motor.",
+      .source = "PRACTICE",
+      .overridable = false,
+      .say =
+          [](const AxisScope &a, const Finding &f) {
+              const double free = f.capacity - f.demand;
+              return "The motor's shaft has " + mm(a.m.motorBody().shaft.nominal) + ", the reducer takes " +
+                     mm(f.capacity) +
+                     (free < 0 ? ": it does not go in."
+                      : free > 50e-6
+                          ? ": a sleeve of " + mm(free / 2) + " wall" + (free < 1e-3 ? ", too thin unless slit." : ".")
+                          : ".");
+          },
+      .figure = [](const Finding &f) { return mm(f.capacity - f.demand); },
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              w.step("Bore", "b", "b_r",
+                     {term("b_r", "what the reducer takes", reducerOf(a.m, f)->bore.nominal, Dm::Length, "mm")},
+                     f.capacity, Dm::Length, "mm");
+          }},
+     [](const StageScope<Reducer> &r, Rows &rows) {
+         const auto &shaft = r.m.motorBody().shaft;
+         if (!r.first() || !shaft.known() || !r.stage.bore.known()) return;
+         const double free = r.stage.bore.nominal - shaft.nominal;
+         rows.add(plainRow(free < -1e-6   ? Verdict::Fails
+                           : free > 50e-6 ? Verdict::Watch
+                                          : Verdict::Holds,
+                           shaft.nominal, r.stage.bore.nominal));
+     }},
     {{.code = "TR-24",
       .title = "Reducer runs dry",
       .part = Part::Reducer,
