@@ -10,6 +10,7 @@
 #include "search/mends.h"
 #include "search/size.h"
 #include "search/sweep.h"
+#include "search/table_ways.h"
 #include "wiring/wiring.h"
 #include "proof/words/working.h"
 #include <benchmark/benchmark.h>
@@ -31,6 +32,19 @@ void evaluateAxis(benchmark::State &state) {
     const auto m = lw::readAxis(demo(), "X", "A");
     for (auto _ : state)
         benchmark::DoNotOptimize(lw::evaluate(m));
+}
+void evaluateTable(benchmark::State &state) {
+    const auto m = lw::readAxis(demo(), "B", "A");
+    lw::Evaluation e;
+    for (auto _ : state) {
+        lw::evaluate(m, e);
+        benchmark::DoNotOptimize(e.findings.data());
+    }
+}
+void waysToTurnATable(benchmark::State &state) {
+    const auto m = lw::readAxis(demo(), "B", "A");
+    for (auto _ : state)
+        benchmark::DoNotOptimize(lw::tableWays(demo(), m, lw::shippedCatalogue()));
 }
 void readOneAxis(benchmark::State &state) {
     for (auto _ : state)
@@ -186,6 +200,8 @@ void programOfAMillionLines(benchmark::State &state) {
 BENCHMARK(programOfAMillionLines)->Unit(benchmark::kMillisecond);
 BENCHMARK(machineOfFiveAxes)->Unit(benchmark::kMicrosecond);
 BENCHMARK(evaluateAxis)->Unit(benchmark::kMicrosecond);
+BENCHMARK(evaluateTable)->Unit(benchmark::kMicrosecond);
+BENCHMARK(waysToTurnATable)->Unit(benchmark::kMillisecond)->Iterations(1)->UseRealTime();
 BENCHMARK(readOneAxis)->Unit(benchmark::kMicrosecond);
 BENCHMARK(evaluateAgain);
 BENCHMARK(firstLookAtFreshAxis)->Unit(benchmark::kMillisecond)->UseRealTime();

@@ -366,7 +366,7 @@ RotaryRatioView::RotaryRatioView(Session *session, QWidget *parent) : QWidget(pa
     m_ways = new CellsView(m_waysModel, this);
     m_ways->setObjectName(u"tableWays"_s);
     m_ways->setAccessibleName(u"Ways to turn the table; Enter takes one"_s);
-    m_ways->setWidths({34, 0, 58, 58});
+    m_ways->setWidths({34, 0, 66, 52});
     m_ways->setFixedHeight(196);
     m_ways->setFixedWidth(lettered(380));
     m_ways->hide();
@@ -471,8 +471,9 @@ void RotaryRatioView::showAnswer(const TableWays &answer) {
         Cell mark;
         mark.mark = w.verdict;
         const auto name = text(w.name);
-        Cell words{name.section(u"; "_s, 1)};
-        words.under = name.section(u"; "_s, 0, 0);
+        // motor; belt; reducer
+        Cell words{name.section(u"; "_s, 2).isEmpty() ? name.section(u"; "_s, 1, 1) : name.section(u"; "_s, 2)};
+        words.under = name.section(u"; "_s, 0, name.section(u"; "_s, 2).isEmpty() ? 0 : 1);
         Cell turn{n(w.turn) + u" s"_s}, price{n(w.price)};
         turn.right = price.right = price.bold = true;
         r.cells = {mark, words, turn, price};
