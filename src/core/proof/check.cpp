@@ -25,6 +25,7 @@ std::span<const Check *const> allChecks() {
         gatherStages(checks, static_cast<Stage *>(nullptr));
         gather(checks, gravityChecks());
         gather(checks, rotaryChecks());
+        gather(checks, rotaryRoomChecks());
         return checks;
     }();
     return all;

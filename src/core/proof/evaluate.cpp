@@ -334,6 +334,7 @@ void judgeTurning(const AxisModel &m, Evaluation &e) {
     const AxisScope axis{m, s};
     judgeAll(motorChecks(), axis, {}, rows);
     judgeAll(rotaryChecks(), axis, {}, rows);
+    judgeAll(rotaryRoomChecks(), axis, {}, rows);
     for (std::size_t k = 0; k < m.stages.size(); ++k)
         std::visit([&](const auto &kind) { judgeStage(m, s, k, kind, rows); }, m.stages[k].stage);
 }
