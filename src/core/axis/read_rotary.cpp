@@ -176,9 +176,11 @@ void ModelReader::readRotary() {
         c.force = table.force.known() && table.radius.known()
                       ? Known{table.force.v * table.radius.v, table.force.standing}
                       : Known{};
-        c.feed = asks.clamped                                 ? 0
-                 : table.feed.known() && table.radius.known() ? table.feed.v / table.radius.v
-                                                              : notKnown;
+        // a spindle cuts at its own speed, said below
+        c.feed = asks.clamped ? 0
+                 : table.purpose != RotaryPurpose::Spin && table.feed.known() && table.radius.known()
+                     ? table.feed.v / table.radius.v
+                     : notKnown;
         m.cuts.push_back(std::move(c));
     }
 }

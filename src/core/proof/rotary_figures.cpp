@@ -55,6 +55,10 @@ void rotaryFigures(const AxisModel &m, const AxisState &s, RotaryState &r) {
     const double overTool = t.nose.v - t.tool.v - t.height.v, underPortal = t.portal.v - t.height.v;
     r.gap = lesser(overTool, underPortal) - t.jaws.v / 2;
     r.largestWork = lesser(2 * (t.height.v - t.bedGap.v), lesser(2 * overTool, 2 * underPortal));
+    r.lowestTip = std::max(0.0, t.noseLow.v - t.tool.v - t.height.v);
+    if (!(t.noseLow.v - t.tool.v - t.height.v == t.noseLow.v - t.tool.v - t.height.v)) r.lowestTip = notKnown;
+    if (m.rapid.v > 0)
+        r.permittedOffset = permissibleOffset(fromSi<Speed>(6.3e-3), fromSi<AngularSpeed>(m.rapid.v)).value();
     if (!t.height.known()) r.gap = r.largestWork = notKnown;
 
     // what the controller is told: as typed, else as steps a degree with the places it usually takes

@@ -21,6 +21,8 @@ struct RotaryState {
     bool locks = false;                 ///< a worm in it stands by itself
     double smallestFullFeed = notKnown; ///< m: below this radius the feed is not reached
     double gap = notKnown;              ///< m over the open jaws, the least of portal and tool
+    double lowestTip = notKnown;        ///< m, the nearest to the axis the tool comes
+    double permittedOffset = notKnown;  ///< m, of the mass, by G 6.3 at the table's speed
     double largestWork = notKnown;      ///< m, diameter that fits
     double drift = notKnown;            ///< rad after a hundred turns, by steps a degree as they are typed
     int driftPlaces = 0;

@@ -53,7 +53,9 @@ inline std::vector<nlohmann::json> rotaryJobs() {
                                              {"finish_mm", "56mm"},
                                              {"stock_length_mm", "150mm"},
                                              {"chuck_rpm", "2500rpm"},
-                                             {"portal_mm", "260mm"}})
+                                             {"portal_mm", "260mm"},
+                                             {"nose_low_mm", "150mm"},
+                                             {"mass_offset_mm", "3mm"}})
                 put(job, std::string("/axes/B/rotary/") + key, typed);
             put(job, "/axes/B/rotary/bodies/2/offset_mm", offset);
             if (std::string_view(purpose) == "index") { // straight into the reducer

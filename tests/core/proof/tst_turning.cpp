@@ -3,6 +3,7 @@
 #include "compare.h"
 #include "demo_job.h"
 #include "drive/rotary.h"
+#include "machine/fields.h"
 #include "machine/new_axis.h"
 #include "proof/machine.h"
 #include "proof/words/rotary_words.h"
@@ -11,6 +12,7 @@
 #include "proof_of.h"
 #include <QTest>
 #include <cmath>
+#include <set>
 
 using namespace lw;
 using Json = nlohmann::json;
@@ -121,6 +123,63 @@ private slots:
         m_job = demoJob();
         setAt(m_job, "/axes/B/designs/A/stages/2/stiffness_Nm_rad", nullptr);
         QCOMPARE(verdict("ROT-12"), open);
+    }
+    /// What can be typed of a table moves a row of its proof, or is drawn only.
+    void everyEntryMovesARow() {
+        const auto told = [](const Json &job) {
+            Json out = Json::array();
+            const Table t(job);
+            for (const auto &f : t.proof.findings)
+                out.push_back({f.check->code, int(f.verdict), f.demand, f.capacity, f.low, f.high});
+            return out.dump();
+        };
+        const std::set<std::string> drawnOnly{"chuck_mm", "length_mm", "second"};
+        Json job = demoJob();
+        for (const auto &[key, typed] : {std::pair{"swing_mm", "190mm"},
+                                         {"stock_mm", "60mm"},
+                                         {"finish_mm", "56mm"},
+                                         {"stock_length_mm", "150mm"},
+                                         {"chuck_rpm", "2500rpm"},
+                                         {"portal_mm", "260mm"},
+                                         {"nose_low_mm", "150mm"},
+                                         {"mass_offset_mm", "3mm"},
+                                         {"clamp_Nm", "20N m"},
+                                         {"bed_gap_mm", "5mm"},
+                                         {"off_centre_mm", "0.5mm"},
+                                         {"step_arcsec", "18arcsec"},
+                                         {"quarter_s", "3s"},
+                                         {"turn_s", "10s"},
+                                         {"speed_rpm", "10rpm"},
+                                         {"play_arcmin", "1arcmin"},
+                                         {"drag_Nm", "0.5N m"},
+                                         {"shaft_stiffness_Nm_rad", "50000Nm/rad"}})
+            put(job, std::string("/axes/B/rotary/") + key, typed);
+        setAt(job, "/axes/B/rotary/second", "spin");
+        auto clamped = job; // what holds it is asked where it stands while it is cut
+        setAt(clamped, "/axes/B/rotary/purpose", "index");
+        setAt(clamped, "/axes/B/rotary/clamp", "yes");
+        int fields = 0;
+        for (const auto &field : rotaryFields()) {
+            const std::string pattern(field.pattern), start = "axes/*/rotary/";
+            if (!pattern.starts_with(start) || pattern.find("bodies") != std::string::npos) continue;
+            const auto key = pattern.substr(start.size());
+            if (field.kind != FieldKind::Value || drawnOnly.contains(key)) continue;
+            ++fields;
+            bool moves = false;
+            for (const auto &from : {job, clamped})
+                for (const double by : {0.69, 1.31}) { // of two that limit the room only the lesser tells
+                    const double now = knownAt(from, "/axes/B/rotary/" + key).v;
+                    QVERIFY2(now == now, (key + " is not said").c_str());
+                    const double unit = unitInSi(field.unit.empty() ? "-" : field.unit, field.dimension).value_or(1);
+                    auto changed = from;
+                    setAt(changed, "/axes/B/rotary/" + key,
+                          {{"typed", std::to_string((now == 0 ? 1 : now * by) / unit) + std::string(field.unit)},
+                           {"standing", "stated"}});
+                    moves |= told(changed) != told(from);
+                }
+            QVERIFY2(moves, (key + " moves nothing").c_str());
+        }
+        QVERIFY(fields > 25);
     }
     /// The window of ratios by the sums of the trade, and every pulley on the right side of it.
     void ratiosInAndOutOfTheWindow() {

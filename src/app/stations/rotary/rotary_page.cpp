@@ -64,7 +64,7 @@ RotaryPage::RotaryPage(Session *session, StationId station, QWidget *parent) : S
         m_left->addWidget(m_second);
         group(u"Wished"_s, {"step_arcsec", "quarter_s", "turn_s", "speed_rpm", "play_arcmin"}, 5);
         group(u"The cut"_s, {"radius_mm", "force_N", "feed_mm_min"}, 5);
-        group(u"Held by"_s, {"clamp", "clamp_Nm", "clamp_s", "tailstock", "chuck_rpm"}, 5);
+        group(u"Held by"_s, {"clamp", "clamp_Nm", "clamp_s", "tailstock", "chuck_rpm", "mass_offset_mm"}, 6);
         auto *row = new QHBoxLayout;
         row->addWidget(makeLabel(u"What turns with it"_s, 15, Ink::Value, true, false, sheet));
         row->addStretch(1);

@@ -195,6 +195,44 @@ const AxisCheck rotaryRoomList[] = {
          if (!table(a.m).swing.known()) return;
          rows.add(marginRow(wished, a.s.rotary.largestWork, 1, (wished + 10e-3) / wished));
      }},
+    {{.code = "ROT-16",
+      .title = "Tool reaches the work",
+      .part = Part::Table,
+      .station = StationId::AsFound,
+      .unit = "mm",
+      .advice = "A longer tool, a riser under the unit, or a head that comes lower.",
+      .source = "TRIG",
+      .overridable = false,
+      .needs =
+          [](const AxisModel &m, const Finding &, Asks &asks) {
+              const auto &t = table(m);
+              asks.ask(t.tool.known(), "the tool");
+              asks.ask(t.height.known(), "height of the axis");
+              asks.ask(t.finish.known() || t.radius.known(), "the radius of the cut");
+          },
+      .say =
+          [](const AxisScope &, const Finding &f) {
+              return "Head down, the tool comes to " + mm(f.demand) + " of the axis; the cut is at " + mm(f.capacity) +
+                     ".";
+          },
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              const auto &t = table(a.m);
+              w.step("Nearest to the axis", "r", "max(0, Z_0 - l - h)",
+                     {term("Z_0", "nose at the bottom", t.noseLow, Dm::Length, "mm"),
+                      term("l", "tool", t.tool, Dm::Length, "mm"),
+                      term("h", "axis over the table", t.height, Dm::Length, "mm")},
+                     f.demand, Dm::Length, "mm");
+          }},
+     [](const AxisScope &a, Rows &rows) {
+         const auto &t = table(a.m);
+         if (!t.noseLow.known()) return;
+         const double cut = t.finish.known() ? t.finish.v / 2 : t.radius.v, tip = a.s.rotary.lowestTip;
+         rows.add(plainRow(!(cut == cut) || !(tip == tip) ? Verdict::NotKnown
+                           : tip <= cut                   ? Verdict::Holds
+                                                          : Verdict::Fails,
+                           tip, cut));
+     }},
     {{.code = "ROT-17",
       .title = "Heaviest piece to lift",
       .part = Part::Table,
@@ -244,6 +282,36 @@ const AxisCheck rotaryRoomList[] = {
          const auto &t = table(a.m);
          if (t.purpose != RotaryPurpose::Spin && t.second != RotaryPurpose::Spin) return;
          rows.add(marginRow(a.m.rapid.v * 30 / pi, t.chuckSpeed.known() ? t.chuckSpeed.v * 30 / pi : 500, 1, 1));
+     }},
+    {{.code = "ROT-19",
+      .title = "Balance",
+      .part = Part::Table,
+      .station = StationId::Duty,
+      .unit = "mm",
+      .advice = "Balance it, or slower.",
+      .source = "ISO-21940-11",
+      .hazard = "What is out of balance throws the work. Bring it up slowly, guard closed, stand aside.",
+      .needs =
+          [](const AxisModel &m, const Finding &, Asks &asks) {
+              asks.ask(table(m).offset.known(), "how far the mass lies off the axis");
+              asks.ask(m.rapid.known(), "the speed");
+          },
+      .say =
+          [](const AxisScope &, const Finding &f) {
+              return "The mass lies " + mm(f.demand, 2) + " off the axis; at that speed " + mm(f.capacity / 2, 2) +
+                     " is good.";
+          },
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              w.step("Twice what the grade allows", "e", "2*G/w",
+                     {term("G", "balance grade G 6.3, m/s", 6.3e-3, Dm::Number, {}, Standing::Stated),
+                      term("w", "table", a.m.rapid, Dm::RotationSpeed, "rpm")},
+                     f.capacity, Dm::Length, "mm");
+          }},
+     [](const AxisScope &a, Rows &rows) {
+         const auto &t = table(a.m);
+         if (t.purpose != RotaryPurpose::Spin && t.second != RotaryPurpose::Spin) return;
+         rows.add(upperRow(t.offset.v, a.s.rotary.permittedOffset, 2 * a.s.rotary.permittedOffset));
      }},
     {{.code = "ROT-20",
       .title = "Geared too low to spin",
