@@ -592,32 +592,33 @@ void paintSideView(Scene &c, QRectF side, double nutShare) {
 }
 } // namespace
 
-PowerPathPicture paintPowerPath(QPainter &p, QRectF endArea, QRectF side, const AxisModel &m, const AxisState &s,
-                                int chosen, double nutShare) {
+namespace {
+/// The view from the motor end under its words, and what else is drawn of the same scene.
+template <class More>
+PowerPathPicture paintFromMotor(QPainter &p, QRectF endArea, const AxisModel &m, const AxisState &s, int chosen,
+                                const QString &words, More &&more) {
     PowerPathPicture out;
     p.save();
     p.setRenderHint(QPainter::Antialiasing);
     Scene scene{p, m, s, chainParts(m), layOut(m, s), chosen, out};
     p.setFont(lw::face(13));
     p.setPen(theme().ink2);
-    p.drawText(QPointF(endArea.left(), endArea.top() + 13), u"Seen from the motor end"_s);
+    p.drawText(QPointF(endArea.left(), endArea.top() + 13), words);
     paintEndView(scene, endArea.adjusted(0, 22, 0, -4));
-    paintSideView(scene, side, nutShare);
+    more(scene);
     p.restore();
     return out;
 }
+} // namespace
+
+PowerPathPicture paintPowerPath(QPainter &p, QRectF endArea, QRectF side, const AxisModel &m, const AxisState &s,
+                                int chosen, double nutShare) {
+    return paintFromMotor(p, endArea, m, s, chosen, u"Seen from the motor end"_s,
+                          [&](Scene &scene) { paintSideView(scene, side, nutShare); });
+}
 
 PowerPathPicture paintChainEnd(QPainter &p, QRectF endArea, const AxisModel &m, const AxisState &s, int chosen) {
-    PowerPathPicture out;
-    p.save();
-    p.setRenderHint(QPainter::Antialiasing);
-    Scene scene{p, m, s, chainParts(m), layOut(m, s), chosen, out};
-    p.setFont(lw::face(13));
-    p.setPen(theme().ink2);
-    p.drawText(QPointF(endArea.left(), endArea.top() + 13), u"Belt, from the motor end"_s);
-    paintEndView(scene, endArea.adjusted(0, 22, 0, -4));
-    p.restore();
-    return out;
+    return paintFromMotor(p, endArea, m, s, chosen, u"Belt, from the motor end"_s, [](Scene &) {});
 }
 
 void paintChainPlain(QPainter &p, QRectF side, const AxisModel &m, const AxisState &s) {

@@ -41,63 +41,47 @@ std::string tooFine(const AxisScope &a) {
                : std::string();
 }
 
+/// A quarter turn and a whole one are one question asked twice.
+template <bool quarter> AxisCheck timeCheck(std::string_view code, std::string_view title) {
+    static constexpr auto wished = [](const AxisModel &m) -> const Known & {
+        return quarter ? table(m).quarter : table(m).turn;
+    };
+    return {{.code = code,
+             .title = title,
+             .part = Part::Table,
+             .station = StationId::Drive,
+             .unit = "s",
+             .advice = "Less reduction, a faster motor, more volts, a servo.",
+             .source = "KIN",
+             .needs =
+                 [](const AxisModel &m, const Finding &, Asks &asks) {
+                     askPurpose(m, asks, wished(m).known());
+                     askTurning(m, asks);
+                 },
+             .say =
+                 [](const AxisScope &a, const Finding &f) {
+                     return (quarter ? "A quarter turn takes " : "A turn takes ") + secondsText(f.demand) + " at " +
+                            tableRpm(a.m.rapid.v) + "; " + secondsText(wished(a.m).v) + " wanted." + tooFine(a);
+                 },
+             .why = [](const AxisScope &a,
+                       const Finding &) { return "For " + std::string(asked(a.m).name) + ", clamp and all."; },
+             .work =
+                 [](const AxisScope &a, const Finding &f, Steps &w) {
+                     turnStep(a, w, quarter ? pi / 2 : 2 * pi, quarter ? "A quarter turn" : "A whole turn", f.demand);
+                 },
+             .levers = {Lever::Ratio}},
+            [](const AxisScope &a, Rows &rows) {
+                if (table(a.m).purpose == RotaryPurpose::Spin) return;
+                const auto &p = asked(a.m);
+                const double pass = quarter ? p.quarter : p.turn, most = quarter ? p.quarterMost : p.turnMost;
+                rows.add(upperRow(quarter ? a.s.rotary.quarter : a.s.rotary.turn, wished(a.m).v,
+                                  wished(a.m).v * (most == most ? most / pass : 2)));
+            }};
+}
+
 const AxisCheck rotaryChecksList[] = {
-    {{.code = "ROT-01",
-      .title = "A quarter turn",
-      .part = Part::Table,
-      .station = StationId::Drive,
-      .unit = "s",
-      .advice = "Less reduction, a faster motor, more volts, a servo.",
-      .source = "KIN",
-      .needs =
-          [](const AxisModel &m, const Finding &, Asks &asks) {
-              askPurpose(m, asks, table(m).quarter.known());
-              askTurning(m, asks);
-          },
-      .say =
-          [](const AxisScope &a, const Finding &f) {
-              return "A quarter turn takes " + secondsText(f.demand) + " at " + tableRpm(a.m.rapid.v) + "." +
-                     tooFine(a);
-          },
-      .why = [](const AxisScope &a,
-                const Finding &) { return "For " + std::string(asked(a.m).name) + ", clamp and all."; },
-      .work = [](const AxisScope &a, const Finding &f,
-                 Steps &w) { turnStep(a, w, pi / 2, "A quarter turn", f.demand); },
-      .levers = {Lever::Ratio}},
-     [](const AxisScope &a, Rows &rows) {
-         const auto &t = table(a.m);
-         if (t.purpose == RotaryPurpose::Spin) return;
-         const auto &p = asked(a.m);
-         rows.add(upperRow(a.s.rotary.quarter, t.quarter.v,
-                           t.quarter.v * (p.quarterMost == p.quarterMost ? p.quarterMost / p.quarter : 2)));
-     }},
-    {{.code = "ROT-02",
-      .title = "A whole turn",
-      .part = Part::Table,
-      .station = StationId::Drive,
-      .unit = "s",
-      .advice = "Less reduction, a faster motor, more volts, a servo.",
-      .source = "KIN",
-      .needs =
-          [](const AxisModel &m, const Finding &, Asks &asks) {
-              askPurpose(m, asks, table(m).turn.known());
-              askTurning(m, asks);
-          },
-      .say =
-          [](const AxisScope &a, const Finding &f) {
-              return "A turn takes " + secondsText(f.demand) + "; " + secondsText(table(a.m).turn.v) + " wanted." +
-                     tooFine(a);
-          },
-      .why = [](const AxisScope &a,
-                const Finding &) { return "For " + std::string(asked(a.m).name) + ", clamp and all."; },
-      .work = [](const AxisScope &a, const Finding &f, Steps &w) { turnStep(a, w, 2 * pi, "A whole turn", f.demand); },
-      .levers = {Lever::Ratio}},
-     [](const AxisScope &a, Rows &rows) {
-         const auto &t = table(a.m);
-         if (t.purpose == RotaryPurpose::Spin) return;
-         const auto &p = asked(a.m);
-         rows.add(upperRow(a.s.rotary.turn, t.turn.v, t.turn.v * (p.turnMost == p.turnMost ? p.turnMost / p.turn : 2)));
-     }},
+    timeCheck<true>("ROT-01", "A quarter turn"),
+    timeCheck<false>("ROT-02", "A whole turn"),
     {{.code = "ROT-03",
       .title = "Speed of the table",
       .part = Part::Table,

@@ -14,6 +14,11 @@ double holdsBack(const AxisScope &a) {
     return a.m.pull.v + (a.s.chain.stages.empty() ? 0 : a.s.chain.stages.back().drag.value());
 }
 
+void unbalanceStep(const AxisScope &a, const Finding &f, Steps &w) {
+    w.step("Weight out of the middle, the worst of a turn", "T", "T_u", {unbalanceTerm(a.m)}, f.demand, Dm::Torque,
+           "Nm");
+}
+
 const AxisCheck rotaryRoomList[] = {
     {{.code = "ROT-08",
       .title = "Clamp against the cut",
@@ -92,11 +97,7 @@ const AxisCheck rotaryRoomList[] = {
                          : "The weight, " + torqueText(f.demand) + ", beats the drag, " + torqueText(f.capacity) +
                                ": twice a turn the work drops through " + angle(a.s.rotary.play) + " of play.";
           },
-      .work =
-          [](const AxisScope &a, const Finding &f, Steps &w) {
-              w.step("Weight out of the middle, the worst of a turn", "T", "T_u", {unbalanceTerm(a.m)}, f.demand,
-                     Dm::Torque, "Nm");
-          }},
+      .work = unbalanceStep},
      [](const AxisScope &a, Rows &rows) {
          const auto &t = table(a.m);
          if (!t.lies || !(a.s.rotary.play > 0) || t.purpose == RotaryPurpose::Spin) return;
@@ -357,11 +358,7 @@ const AxisCheck rotaryRoomList[] = {
                      : a.s.rotary.locks    ? "Only the worm holds it: vibration lets it go."
                                            : "Power off, " + torqueText(f.demand) + " of weight turns it by itself.";
           },
-      .work =
-          [](const AxisScope &a, const Finding &f, Steps &w) {
-              w.step("Weight out of the middle, the worst of a turn", "T", "T_u", {unbalanceTerm(a.m)}, f.demand,
-                     Dm::Torque, "Nm");
-          }},
+      .work = unbalanceStep},
      [](const AxisScope &a, Rows &rows) {
          const auto &t = table(a.m);
          if (!t.lies) return;
