@@ -9,6 +9,7 @@
 #include "picture/marks.h"
 #include "picture/machine_sketch.h"
 #include "picture/power_path.h"
+#include "picture/rotary_views.h"
 #include "picture/cycle_chart.h"
 #include "picture/report_charts.h"
 #include "proof/words/working.h"
@@ -187,14 +188,11 @@ void writeDuty(Writer &w, const std::string &id, const AxisModel &m, const AxisS
         w.words(text(warning));
 }
 
-void writeAxis(Writer &w, const Session &session, const std::string &id) {
+/// A slide as it was found and what it is asked.
+void writeSlideAsked(Writer &w, const Session &session, const std::string &id) {
     const auto &p = session.proved(id);
     const auto &m = p.model;
     const auto &s = p.evaluation.state;
-    const auto &project = session.project();
-    w.head(2, u"Axis %1: %2"_s.arg(QString::fromStdString(id), QString::fromStdString(m.what)));
-    w.words(text(headline(StationId::Proof, m, p.evaluation)) + u"."_s);
-    w.head(3, u"As found and asked"_s);
     const double tight = tightAndLoose(m).tight;
     std::vector<QStringList> found{
         {u"Travel"_s, knownText(m.travel, Dimension::Length, "mm"), standingText(m.travel)},
@@ -217,16 +215,63 @@ void writeAxis(Writer &w, const Session &session, const std::string &id) {
                   [m, s](QPainter &q, const QRectF &r) { paintPullChart(q, r, m, s); });
     writeSurvey(w, session, p);
     writeDuty(w, id, m, s);
+}
+
+/// A table that turns, in its own units.
+void writeTableAsked(Writer &w, const std::string &id, const AxisModel &m, const AxisState &s) {
+    const auto &t = *m.rotary();
+    const auto &r = s.rotary;
+    const auto worked = [](double v, Dimension d, std::string_view unit) {
+        return v == v ? text(withUnit(v, d, unit)) : u"not known"_s;
+    };
+    const auto row = [](const QString &name, const Known &k, Dimension d, std::string_view unit) {
+        return QStringList{name, knownText(k, d, unit), standingText(k)};
+    };
+    w.table({u"what"_s, u"value"_s, u"how known"_s},
+            {{u"It is for"_s, text(std::string(rotaryTargets(t.purpose).name)), QString()},
+             row(u"Inertia of what turns"_s, m.mass, Dimension::Inertia, "kgm2"),
+             {u"Weight out of the middle"_s, worked(t.unbalance, Dimension::Torque, "Nm"), u"computed"_s},
+             row(u"Drag of the table"_s, m.pull, Dimension::Torque, "Nm"),
+             row(u"Radius of the cut"_s, t.radius, Dimension::Length, "mm"),
+             row(u"Force along the circle"_s, t.force, Dimension::Force, "N"),
+             row(u"Axis over the table"_s, t.height, Dimension::Length, "mm"),
+             row(u"Jaws opened reach"_s, t.jaws, Dimension::Length, "mm"),
+             {u"Room over the open jaws"_s, worked(r.gap, Dimension::Length, "mm"), u"computed"_s},
+             row(u"Turns at"_s, m.rapid, Dimension::RotationSpeed, "rpm"),
+             {u"A quarter turn, a whole one"_s,
+              worked(r.quarter, Dimension::Time, "s") + u", "_s + worked(r.turn, Dimension::Time, "s"), u"computed"_s},
+             {u"Step"_s, worked(r.step, Dimension::Angle, "arcsec"), u"computed"_s}},
+            u"1"_s);
+    w.drawing({660, 300}, u"The unit of "_s + QString::fromStdString(id) + u" under the head, to scale"_s,
+              [m, s](QPainter &q, const QRectF &area) { paintRotaryViews(q, area, m, s); });
+}
+
+void writeAxis(Writer &w, const Session &session, const std::string &id) {
+    const auto &p = session.proved(id);
+    const auto &m = p.model;
+    const auto &s = p.evaluation.state;
+    const auto &project = session.project();
+    w.head(2, u"Axis %1: %2"_s.arg(QString::fromStdString(id), QString::fromStdString(m.what)));
+    w.words(text(headline(StationId::Proof, m, p.evaluation)) + u"."_s);
+    w.head(3, u"As found and asked"_s);
+    if (m.rotary())
+        writeTableAsked(w, id, m, s);
+    else
+        writeSlideAsked(w, session, id);
     if (m.hasMotor()) {
         w.head(3, u"Drive: "_s + session.typedAt("/axes/" + id + "/designs/" + m.designId + "/text"));
-        w.drawing({660, 270},
-                  u"The power path of "_s + QString::fromStdString(id) +
-                      u", from the motor end and from the front, to scale"_s,
-                  [m, s](QPainter &q, const QRectF &r) {
-                      paintPowerPath(q, QRectF(r.left(), r.top(), r.width() * 0.27, r.height()),
-                                     QRectF(r.left() + r.width() * 0.29, r.top(), r.width() * 0.71, r.height()), m, s,
-                                     0, 0.5);
-                  });
+        if (m.rotary() && m.hasStage<ToothedBelt>())
+            w.drawing({300, 270}, u"The belt of "_s + QString::fromStdString(id) + u", to scale"_s,
+                      [m, s](QPainter &q, const QRectF &r) { paintChainEnd(q, r, m, s, 0); });
+        if (!m.rotary())
+            w.drawing({660, 270},
+                      u"The power path of "_s + QString::fromStdString(id) +
+                          u", from the motor end and from the front, to scale"_s,
+                      [m, s](QPainter &q, const QRectF &r) {
+                          paintPowerPath(q, QRectF(r.left(), r.top(), r.width() * 0.27, r.height()),
+                                         QRectF(r.left() + r.width() * 0.29, r.top(), r.width() * 0.71, r.height()), m,
+                                         s, 0, 0.5);
+                      });
         const auto findings = p.evaluation.findings;
         w.drawing({660, 330}, u"Torque over speed of "_s + QString::fromStdString(id),
                   [m, s, findings](QPainter &q, const QRectF &r) {

@@ -151,6 +151,24 @@ private slots:
         QVERIFY(compared > 10);
         QVERIFY(all.contains(squeezed(QString::fromStdString(s->name().toStdString()))));
     }
+    /// A table that turns is told in turns, seconds and angles: no travel, no millimetres a minute.
+    void aTableIsToldInItsOwnUnits() {
+        auto s = open("tarn-mill");
+        QVERIFY(s);
+        QTemporaryDir dir;
+        const QString path = dir.filePath(u"r.html"_s);
+        QVERIFY(writeReport(makeReport(*s), path, QPageSize::A4).isEmpty());
+        QFile f(path);
+        QVERIFY(f.open(QIODevice::ReadOnly));
+        const QString html = QString::fromUtf8(f.readAll()).replace(u'\u00a0', u' ');
+        const auto from = html.indexOf(u"Axis B: rotary table"_s);
+        QVERIFY(from > 0);
+        const QString table = html.mid(from, html.indexOf(u"Findings, worst first"_s, from) - from);
+        for (const auto &words : {u"3.2 s, 12.2 s"_s, u"5 rpm"_s, u"0.0138 kg·m²"_s, u"5.4 ″"_s, u"55 mm"_s})
+            QVERIFY2(table.contains(words), qPrintable(words));
+        for (const auto &words : {u"6283"_s, u"mm/min"_s, u"Lead"_s})
+            QVERIFY2(!table.contains(words), qPrintable(words));
+    }
     /// ISO 216 and ANSI sizes in points: A4 is 595 x 842, letter 612 x 792.
     /// The cards that were begun, the map, the cycle and the cases stand in the report with the window's figures.
     void surveyAndDutyAreInIt() {
