@@ -24,7 +24,7 @@ class TestCli : public QObject {
         p.start(QStringLiteral(LW_BINARY_DIR "/lathewright-cli"), args);
         p.write(in);
         p.closeWriteChannel();
-        if (!p.waitForFinished(30000)) return {-1, {}, "did not end"};
+        if (!p.waitForFinished(180000)) return {-1, {}, "did not end"};
         return {p.exitStatus() == QProcess::NormalExit ? p.exitCode() : -2, p.readAllStandardOutput(),
                 p.readAllStandardError()};
     }
