@@ -9,6 +9,8 @@
 #include "wiring/wiring.h"
 #include <QTest>
 #include <cmath>
+#include <optional>
+#include <utility>
 
 using namespace lw;
 using Json = nlohmann::json;
@@ -25,10 +27,15 @@ struct Wired {
             designs.push_back({&models[k], &proofs[k].state});
         sheet = wiringOf(job, designs);
     }
-    const WireFinding *find(std::string_view code, std::string_view title = {}) const {
+    const WireFinding *find(std::string_view code, std::string_view title = {}) const & {
         for (const auto &f : sheet.findings)
             if (f.code == code && (title.empty() || f.title == title)) return &f;
         return nullptr;
+    }
+    /// Of a sheet that is gone with the line: the finding itself.
+    std::optional<WireFinding> find(std::string_view code, std::string_view title = {}) && {
+        const auto *f = std::as_const(*this).find(code, title);
+        return f ? std::optional(*f) : std::nullopt;
     }
     std::vector<AxisModel> models;
     std::vector<Evaluation> proofs;
@@ -274,7 +281,7 @@ private slots:
     }
     void signalsStandLongEnough() {
         const auto timing = [&](const char *title) {
-            const auto *f = Wired(m_job).find("C25", title);
+            const auto f = Wired(m_job).find("C25", title);
             return f ? int(f->verdict) : -1;
         };
         QCOMPARE(timing("Drives' signal timing"), int(Verdict::NotKnown));
@@ -299,7 +306,7 @@ private slots:
     }
     void anEncoderOnTheSpindle() {
         const auto verdict = [&](const char *code) {
-            const auto *f = Wired(m_job).find(code);
+            const auto f = Wired(m_job).find(code);
             return f ? int(f->verdict) : -1;
         };
         QCOMPARE(verdict("C28"), -1); // a mill that cuts no thread is not asked
