@@ -46,13 +46,12 @@ Room roomOf(const RotaryTable &t, double largest) {
     return r;
 }
 /// Head, nose and tool, hanging over a place.
-QRectF paintHead(QPainter &p, const Room &r, double x, double tableY, double k, double wide) {
+void paintHead(QPainter &p, const Room &r, double x, double tableY, double k, double wide) {
     const auto &th = theme();
     const double nose = tableY - r.nose.v * k, tip = nose + r.tool.v * k;
     p.setPen(outline(r.noseKnown));
     p.setBrush(th.part2);
-    const QRectF head(x - wide / 2, nose - 62, wide, 34);
-    p.drawRect(head);
+    p.drawRect(QRectF(x - wide / 2, nose - 62, wide, 34));
     p.setBrush(th.part);
     p.drawRect(QRectF(x - wide * 0.3, nose - 28, wide * 0.6, 16));
     p.setBrush(th.part2);
@@ -61,7 +60,6 @@ QRectF paintHead(QPainter &p, const Room &r, double x, double tableY, double k, 
     p.setBrush(th.part);
     p.drawRect(QRectF(x - 5, nose, 10, (tip - nose) * 0.5));
     p.drawRect(QRectF(x - 3, nose + (tip - nose) * 0.5, 6, (tip - nose) * 0.5));
-    return head;
 }
 void paintJaw(QPainter &p, QPointF centre, double inner, double outer, double angle) {
     p.save();
@@ -72,8 +70,7 @@ void paintJaw(QPainter &p, QPointF centre, double inner, double outer, double an
 }
 } // namespace
 
-RotaryViews paintRotaryViews(QPainter &p, QRectF area, const AxisModel &m, const AxisState &s) {
-    RotaryViews out;
+double paintRotaryViews(QPainter &p, QRectF area, const AxisModel &m, const AxisState &s) {
     const auto &t = *m.rotary();
     const auto r = roomOf(t, s.rotary.largestWork);
     const auto &th = theme();
@@ -83,7 +80,6 @@ RotaryViews paintRotaryViews(QPainter &p, QRectF area, const AxisModel &m, const
     const double tallest = std::max({r.nose.v, r.portalKnown ? r.portal : 0, r.height.v + r.jaws.v / 2 + 0.02});
     const double wide = std::max({0.30, r.jaws.v * 1.5, r.swing * 1.1}) + r.length.v * 1.9 + 0.02;
     const double k = std::min((area.height() - 104) / tallest, (area.width() - 210) / wide);
-    out.scale = k;
     const double tableY = area.bottom() - 24;
     const double halfFront = std::max({0.15, r.jaws.v * 0.75, r.swing * 0.55}) * k;
     const double x = area.left() + 34 + halfFront;
@@ -93,7 +89,7 @@ RotaryViews paintRotaryViews(QPainter &p, QRectF area, const AxisModel &m, const
     p.setPen(outline(true));
     p.setBrush(th.part);
     p.drawRect(QRectF(x - halfFront - 26, tableY, 2 * halfFront + 52, 15));
-    out.head = paintHead(p, r, x, tableY, k, 96);
+    paintHead(p, r, x, tableY, k, 96);
     if (r.portalKnown) {
         p.setPen(outline(true));
         p.drawLine(QPointF(x - halfFront - 20, tableY - r.portal * k),
@@ -106,8 +102,7 @@ RotaryViews paintRotaryViews(QPainter &p, QRectF area, const AxisModel &m, const
     p.setPen(outline(r.height.known));
     p.setBrush(th.part);
     const double body = std::max(r.chuck.v * 0.9, 0.05) * k;
-    out.unit = QRectF(x - body / 2, axis.y(), body, tableY - axis.y() - 8);
-    p.drawRect(out.unit);
+    p.drawRect(QRectF(x - body / 2, axis.y(), body, tableY - axis.y() - 8));
     p.drawRect(QRectF(x - body * 0.62, tableY - 8, body * 1.24, 8));
     // swing, jaws, chuck
     if (r.swing > 0) {
@@ -118,7 +113,6 @@ RotaryViews paintRotaryViews(QPainter &p, QRectF area, const AxisModel &m, const
     p.setBrush(Qt::NoBrush);
     p.setPen(outline(false, 1.1));
     p.drawEllipse(axis, r.jaws.v / 2 * k, r.jaws.v / 2 * k);
-    out.jaws = QRectF(axis.x() - r.jaws.v / 2 * k, axis.y() - r.jaws.v / 2 * k, r.jaws.v * k, r.jaws.v * k);
     p.setPen(outline(r.chuck.known));
     p.setBrush(th.part2);
     p.drawEllipse(axis, r.chuck.v / 2 * k, r.chuck.v / 2 * k);
@@ -185,7 +179,7 @@ RotaryViews paintRotaryViews(QPainter &p, QRectF area, const AxisModel &m, const
         paintDimension(p, QPointF(sideX, tableY + 26 - 4), QPointF(sideX + r.length.v * k, tableY + 22),
                        lengthFigure(t.length.v));
     p.restore();
-    return out;
+    return k;
 }
 
 } // namespace lw

@@ -7,11 +7,8 @@
 
 namespace lw {
 
-struct RotaryViews {
-    double scale = 0;        ///< pixels per metre; 0: nothing is known to draw
-    QRectF head, unit, jaws; ///< where they stand in the front view
-};
 /// What is not known is drawn dashed at a usual size and named so.
-RotaryViews paintRotaryViews(QPainter &p, QRectF area, const AxisModel &m, const AxisState &s);
+/// @return its scale, pixels per metre
+double paintRotaryViews(QPainter &p, QRectF area, const AxisModel &m, const AxisState &s);
 
 } // namespace lw

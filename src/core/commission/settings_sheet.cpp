@@ -8,10 +8,16 @@
 namespace lw {
 
 namespace {
+SettingLine unknown(std::string key, std::string label, std::string unit, std::string missing) {
+    return {std::move(key), std::move(label), "?", std::move(unit), "", "", 'd', false, std::move(missing)};
+}
 /// A table is told in turns and degrees.
 void turningLines(const AxisModel &m, const AxisState &s, std::vector<SettingLine> &out) {
     const auto turn = m.stepsATurn();
-    if (!turn) return;
+    if (!turn) {
+        out.push_back(unknown("steps_per_turn", "Steps a turn", "", "the reduction"));
+        return;
+    }
     const auto degree = divide(*turn, Fraction{360, 1}).value_or(Fraction{0, 1});
     out.push_back({"steps_per_turn", "Steps a turn", turn->text(), "", turn->text(),
                    "where the controller takes it, type this", 'd', true, ""});
@@ -33,19 +39,11 @@ void turningLines(const AxisModel &m, const AxisState &s, std::vector<SettingLin
                        "deg/s2", numberText(m.acceleration.v * 180 / pi, 8), "as in the proof", 'd', true, ""});
     }
 }
-} // namespace
-
-std::vector<SettingLine> settingsSheet(const AxisModel &m, const AxisState &s) {
-    std::vector<SettingLine> out;
-    auto unknown = [&](std::string key, std::string label, std::string unit, std::string missing) {
-        out.push_back({std::move(key), std::move(label), "?", std::move(unit), "", "", 'd', false, std::move(missing)});
-    };
+/// A straight axis is told in millimetres.
+void straightLines(const AxisModel &m, const AxisState &s, std::vector<SettingLine> &out) {
     const Fraction lead = m.leadFraction();
-    const auto steps = m.rotary() ? Result<Fraction>(fail(CalcErrorCode::Missing, "lead")) : m.stepsAMillimetre();
-    if (m.rotary()) {
-        turningLines(m, s, out);
-        if (out.empty()) unknown("steps_per_turn", "Steps a turn", "", "the reduction");
-    } else if (steps) {
+    const auto steps = m.stepsAMillimetre();
+    if (steps) {
         const auto r = roundedSteps(*steps, metres(m.travel.known() ? m.travel.v : 0.1));
         std::string how = m.servo() ? std::to_string(m.pulsesATurn())
                                     : std::to_string(m.ownStepsATurn()) + "·" + std::to_string(m.drive.microsteps);
@@ -72,12 +70,10 @@ std::vector<SettingLine> settingsSheet(const AxisModel &m, const AxisState &s) {
         out.push_back({"microstep_um", "One microstep", numberText(1e3 / steps->value(), 4), "um", "",
                        "smoothness, not accuracy", 'd', true, ""});
     } else {
-        unknown("steps_per_mm", "Steps per mm", "1/mm", "the lead of the screw");
+        out.push_back(unknown("steps_per_mm", "Steps per mm", "1/mm", "the lead of the screw"));
     }
     // Top speed: the rapid wanted, four fifths of the pulses, four fifths of the whip; down to 10.
-    if (m.rotary()) {
-        // said above
-    } else if (m.rapid.known() && m.lead.known()) {
+    if (m.rapid.known() && m.lead.known()) {
         double v = m.rapid.v * 60e3;
         std::string how = "the rapid wanted";
         if (s.rateLimit == s.rateLimit && steps) {
@@ -94,16 +90,25 @@ std::vector<SettingLine> settingsSheet(const AxisModel &m, const AxisState &s) {
         out.push_back({"vmax_mm_min", "Top speed", numberText(std::floor(v / 10 + 1e-9) * 10, 6), "mm/min",
                        numberText(v, 8), how + "; until it was stalled on purpose", 'd', true, ""});
     } else {
-        unknown("vmax_mm_min", "Top speed", "mm/min", "rapid and lead");
+        out.push_back(unknown("vmax_mm_min", "Top speed", "mm/min", "rapid and lead"));
     }
-    if (m.acceleration.known() && !m.rotary()) {
+    if (m.acceleration.known()) {
         const double a = m.acceleration.v * 1e3;
         const double rounded = a < 100 ? std::floor(a + 1e-9) : std::floor(a / 10 + 1e-9) * 10;
         out.push_back({"acc_mm_s2", "Speeding up", numberText(rounded, 6), "mm/s2", numberText(a, 8), "as in the proof",
                        'd', true, ""});
-    } else if (!m.rotary()) {
-        unknown("acc_mm_s2", "Speeding up", "mm/s2", "the acceleration");
+    } else {
+        out.push_back(unknown("acc_mm_s2", "Speeding up", "mm/s2", "the acceleration"));
     }
+}
+} // namespace
+
+std::vector<SettingLine> settingsSheet(const AxisModel &m, const AxisState &s) {
+    std::vector<SettingLine> out;
+    if (m.rotary())
+        turningLines(m, s, out);
+    else
+        straightLines(m, s, out);
     if (s.stepRate == s.stepRate)
         out.push_back({"pulse_rate_Hz", "Pulses at rapid", numberText(s.stepRate / 1e3, 4), "kHz",
                        numberText(s.stepRate, 10),
@@ -111,7 +116,7 @@ std::vector<SettingLine> settingsSheet(const AxisModel &m, const AxisState &s) {
                                                   : "controller's limit not known",
                        'd', true, ""});
     else
-        unknown("pulse_rate_Hz", "Pulses at rapid", "kHz", "lead and rapid");
+        out.push_back(unknown("pulse_rate_Hz", "Pulses at rapid", "kHz", "lead and rapid"));
     if (m.drive.pulseHigh.known())
         out.push_back({"pulse_high_us", "Pulse",
                        numberText(std::ceil(m.drive.pulseHigh.v * 1e6 * 1.25 * 10 - 1e-6) / 10, 4), "us",

@@ -1,6 +1,5 @@
 #include "proof/rotary_figures.h"
 #include "drive/rotary.h"
-#include "duty/rotary_work.h"
 #include "proof/evaluate.h"
 #include <algorithm>
 #include <cmath>
@@ -44,19 +43,12 @@ void rotaryFigures(const AxisModel &m, const AxisState &s, RotaryState &r) {
     if (s.motorKnown) r.output = s.peakStatic * i * forwardOf(s.chain.stages);
     if (t.feed.known()) r.smallestFullFeed = t.feed.v / m.rapid.v;
 
-    RotaryRoom room;
-    room.axisHeight = metres(t.height.v);
-    room.bedGap = metres(t.bedGap.v);
-    room.safeGap = metres(0);
-    room.portal = metres(t.portal.v);
-    room.noseHighest = metres(t.nose.v);
-    room.tool = metres(t.tool.v);
     const auto lesser = [](double a, double b) { return !(a == a) ? b : !(b == b) ? a : std::min(a, b); };
     const double overTool = t.nose.v - t.tool.v - t.height.v, underPortal = t.portal.v - t.height.v;
     r.gap = lesser(overTool, underPortal) - t.jaws.v / 2;
     r.largestWork = lesser(2 * (t.height.v - t.bedGap.v), lesser(2 * overTool, 2 * underPortal));
-    r.lowestTip = std::max(0.0, t.noseLow.v - t.tool.v - t.height.v);
-    if (!(t.noseLow.v - t.tool.v - t.height.v == t.noseLow.v - t.tool.v - t.height.v)) r.lowestTip = notKnown;
+    const double tip = t.noseLow.v - t.tool.v - t.height.v;
+    r.lowestTip = tip == tip ? std::max(0.0, tip) : notKnown;
     if (m.rapid.v > 0)
         r.permittedOffset = permissibleOffset(fromSi<Speed>(6.3e-3), fromSi<AngularSpeed>(m.rapid.v)).value();
     if (!t.height.known()) r.gap = r.largestWork = notKnown;

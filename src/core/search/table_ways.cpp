@@ -182,12 +182,8 @@ TableWays tableWays(const Json &project, const AxisModel &m, const Catalogue &sh
                 w.price = motor.price + drive->price + supplyPrice + belt->price + (reducer ? reducer->price : 0);
                 w.ratio = model.ratio();
                 w.turn = e.state.rotary.turn;
-                w.quarter = e.state.rotary.quarter;
-                w.step = e.state.rotary.step;
                 w.play = e.state.rotary.play;
                 w.twist = e.state.rotary.twist;
-                w.verdict = worstOfDesign(e);
-                if (const auto *torque = worstTorque(e)) w.margin = torque->margin;
                 w.patches = std::move(patches);
                 holds.push_back(std::move(w));
             }
@@ -224,10 +220,10 @@ TableWays tableWays(const Json &project, const AxisModel &m, const Catalogue &sh
                 break;
             }
     }
-    if (out.three.empty())
-        out.problem = "Nothing of the list does it: " +
-                      (noSingleRatio(m).empty() ? std::string("a wider purpose, or your own rows") : noSingleRatio(m)) +
-                      ".";
+    if (out.three.empty()) {
+        const auto why = noSingleRatio(m);
+        out.problem = "Nothing of the list does it: " + (why.empty() ? "a wider purpose, or your own rows" : why) + ".";
+    }
     return out;
 }
 

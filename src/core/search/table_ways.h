@@ -11,14 +11,13 @@
 namespace lw {
 
 struct TableWay {
-    std::string name;        ///< "Stepper 57 mm, 1.9 N·m; belt 18:36; strain-wave 17, 50:1"
-    double price = notKnown; ///< of what the list sells; what is there already is not counted again
-    double ratio = notKnown, turn = notKnown, quarter = notKnown; ///< s
-    double step = notKnown, play = notKnown, twist = notKnown;    ///< rad, rad, m at the radius
-    double margin = notKnown;                                     ///< the worst torque row's
-    Verdict verdict = Verdict::NotKnown;                          ///< its worst row at middle values
-    std::string worst;                                            ///< that row, in words
-    std::vector<Patch> patches;                                   ///< that make the design it
+    std::string name;                         ///< "Stepper 57 mm, 1.9 N·m; belt 18:36; strain-wave 17, 50:1"
+    double price = notKnown;                  ///< of what the list sells; what is there already is not counted again
+    double ratio = notKnown, turn = notKnown; ///< turn: s
+    double play = notKnown, twist = notKnown; ///< rad; m at the radius
+    Verdict verdict = Verdict::NotKnown;      ///< its worst row at middle values
+    std::string worst;                        ///< that row, in words
+    std::vector<Patch> patches;               ///< that make the design it
 };
 struct TableWays {
     std::vector<TableWay> three; ///< the cheapest that holds, the quickest, the stiffest: those that differ

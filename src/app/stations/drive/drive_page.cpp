@@ -62,13 +62,13 @@ void PowerPathView::paintEvent(QPaintEvent *) {
     if (!m_proved) return;
     if (m_proved->model.rotary()) {
         const double endW = m_proved->model.hasStage<ToothedBelt>() ? std::min(230.0, width() * 0.27) : 0;
-        const auto views = paintRotaryViews(p, QRectF(4, 0, width() - endW - 18, height() - 6), m_proved->model,
-                                            m_proved->evaluation.state);
+        const double sideScale = paintRotaryViews(p, QRectF(4, 0, width() - endW - 18, height() - 6), m_proved->model,
+                                                  m_proved->evaluation.state);
         m_picture = {};
         if (endW > 0)
             m_picture = paintChainEnd(p, QRectF(width() - endW - 6, 0, endW, height() - 6), m_proved->model,
                                       m_proved->evaluation.state, m_chosen);
-        m_picture.sideScale = views.scale;
+        m_picture.sideScale = sideScale;
         m_strip = {};
         if (const auto now = scales(); now != m_scales) {
             m_scales = now;
