@@ -260,6 +260,22 @@ void TorqueChart::refresh(const ProvedAxis &p, const Finding *chosen) {
                            {},
                            QPointF(x, y)});
     }
+    // the points of a curve of one's own, to be pulled
+    m_scale = scale;
+    m_typed.clear();
+    if (const auto *st = m.servo() ? nullptr : &m.stepper(); st && st->curve && s.motorKnown) {
+        m_typed = st->curve->points;
+        m_stretch = m.supply.voltage.v / st->curve->volts;
+        for (const auto &[rpm, torque] : m_typed) {
+            if (rpm * m_stretch > largest) continue;
+            auto *handle = new QCPItemTracer(m_plot);
+            handle->position->setCoords(std::sqrt(rpm * m_stretch), torque * scale);
+            handle->setStyle(QCPItemTracer::tsSquare);
+            handle->setSize(9);
+            handle->setPen(QPen(t.holds, 1.6));
+            handle->setBrush(t.sheet);
+        }
+    }
     placeNames();
     setAccessibleName(u"Torque over motor speed"_s);
     setAccessibleDescription(m_table);
@@ -328,9 +344,29 @@ void TorqueChart::resizeEvent(QResizeEvent *e) {
     if (!m_names.empty()) placeNames();
 }
 
+QPointF TorqueChart::handleAt(std::size_t index) const {
+    const auto &[rpm, torque] = m_typed[index];
+    return {m_plot->xAxis->coordToPixel(std::sqrt(rpm * m_stretch)), m_plot->yAxis->coordToPixel(torque * m_scale)};
+}
 bool TorqueChart::eventFilter(QObject *o, QEvent *e) {
+    if (o == m_plot && e->type() == QEvent::MouseMove && m_held >= 0) {
+        const QPointF at = static_cast<QMouseEvent *>(e)->position();
+        const double root = std::max(0.0, m_plot->xAxis->pixelToCoord(at.x()));
+        auto points = m_typed;
+        moveCurvePoint(points, std::size_t(m_held), root * root / m_stretch,
+                       m_plot->yAxis->pixelToCoord(at.y()) / m_scale);
+        emit curveDragged(text(curveText(points)), m_pull);
+        return true;
+    }
+    if (o == m_plot && e->type() == QEvent::MouseButtonRelease) m_held = -1;
     if (o == m_plot && e->type() == QEvent::MouseButtonPress) {
         const QPointF at = static_cast<QMouseEvent *>(e)->position();
+        for (std::size_t k = 0; k < m_typed.size(); ++k)
+            if (const QPointF off = handleAt(k) - at; std::hypot(off.x(), off.y()) < 9) {
+                m_held = int(k);
+                ++m_pull;
+                return true;
+            }
         double best = 18;
         const Finding *hit = nullptr;
         for (const auto &[xy, f] : m_pins) {

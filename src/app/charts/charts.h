@@ -23,9 +23,15 @@ public:
     /// The chart as a picture and as a table, on the clipboard.
     void copy() const;
     [[nodiscard]] QString table() const { return m_table; }
+    /// Where a point of the curve typed stands, in pixels of the plot.
+    [[nodiscard]] QPointF handleAt(std::size_t index) const;
+    [[nodiscard]] std::size_t handles() const { return m_typed.size(); }
 
 signals:
     void chosen(const Finding &finding);
+    /// A point of the curve typed is pulled: the whole curve as it is then, written; the pull's number, so that one
+    /// pull is one undo.
+    void curveDragged(const QString &curve, int pull);
 
 protected:
     bool eventFilter(QObject *o, QEvent *e) override;
@@ -45,6 +51,9 @@ private:
     std::vector<std::pair<QVector<double>, QVector<double>>> m_curves;
     std::vector<QLineF> m_drops;
     QString m_table;
+    std::vector<std::pair<double, double>> m_typed; ///< the curve as typed; empty: the plate's is drawn
+    double m_stretch = 1, m_scale = 1;              ///< rpm here over rpm there; shown over N m
+    int m_held = -1, m_pull = 0;                    ///< the point under the mouse; how many were pulled
 };
 
 /// Pull along the travel: away, back, their mean with the scale's band, what sizing uses. Points can be dragged.

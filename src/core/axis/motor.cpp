@@ -53,6 +53,22 @@ tl::expected<std::vector<std::pair<double, double>>, std::string> readCurve(std:
     return out;
 }
 
+std::string curveText(std::span<const std::pair<double, double>> points) {
+    std::string out;
+    for (const auto &[rpm, torque] : points)
+        out += (out.empty() ? "" : " ") + numberText(rpm, 5) + ":" + numberText(torque, 4);
+    return out;
+}
+void moveCurvePoint(std::vector<std::pair<double, double>> &points, std::size_t index, double rpm, double torque) {
+    if (index >= points.size()) return;
+    auto &p = points[index];
+    p.second = std::clamp(torque, 0.0, 1e4);
+    if (index == 0) return; // at rest
+    const double least = points[index - 1].first + 1,
+                 most = index + 1 < points.size() ? points[index + 1].first - 1 : 1e5;
+    if (least <= most) p.first = std::clamp(std::round(rpm), least, most);
+}
+
 namespace {
 
 MotorAtWork atWork(const Stepper &m, const DriveSettings &drive, const SupplyModel &supply, const MotorCable &cable) {

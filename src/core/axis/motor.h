@@ -7,6 +7,7 @@
 #include "drive/servo.h"
 #include "machine/known.h"
 #include <memory>
+#include <span>
 #include <string>
 #include <string_view>
 #include <tl/expected.hpp>
@@ -40,6 +41,12 @@ struct TorqueCurve {
 inline constexpr double curveReach = 2;
 /// "0:1.9 300:1.8 600:1.1" or what a table gives when it is pasted; a sentence when it makes no sense.
 [[nodiscard]] tl::expected<std::vector<std::pair<double, double>>, std::string> readCurve(std::string_view text);
+
+/// The same written so that it reads back: "0:1.9 300:1.8".
+[[nodiscard]] std::string curveText(std::span<const std::pair<double, double>> points);
+/// A point moved, kept between its neighbours and above nothing; the first stays at rest.
+/// @param rpm @param torque N m, of the voltage the curve was taken at
+void moveCurvePoint(std::vector<std::pair<double, double>> &points, std::size_t index, double rpm, double torque);
 
 /// A hybrid stepper by its plate.
 struct Stepper : MotorBody {

@@ -2,6 +2,8 @@
 // are assumed until a real one is typed.
 #pragma once
 
+#include "catalogue/electrics.h"
+#include "catalogue/sold.h"
 #include "result.h"
 #include <span>
 #include <string>
@@ -10,13 +12,6 @@
 
 namespace lw {
 
-/// What every row has.
-struct Sold {
-    std::string name;
-    double price = 0;     ///< in the job's currency, assumed
-    double leadDays = 14; ///< from order to bench
-    bool own = false;     ///< the user's own row, not a shipped one
-};
 /// What any motor has, in the units of the columns: mm, g cm^2.
 struct SoldMotor : Sold {
     double face = 0, inertia = 0, shaft = 0, body = 0, boltSquare = 0, pilot = 0, shaftLength = 0;
@@ -79,6 +74,7 @@ struct CatalogueCoupling : Sold {
 struct CatalogueReducer : Sold {
     std::string kind;                                             ///< as the entry "type" of a stage
     double ratio = 0, torque = 0, peak = 0, play = 0, drag = 0;   ///< N m, N m, arc minutes, N m
+    double wave = 0;                                              ///< arc minutes, peak to peak: how unevenly
     double stiffness = 0, efficiency = 0, inputRpm = 0, bore = 0; ///< N m/rad; motor drives; mm
 };
 struct CatalogueBrake : Sold {
@@ -98,6 +94,12 @@ struct Catalogue {
     std::vector<CatalogueCoupling> couplings;
     std::vector<CatalogueReducer> reducers;
     std::vector<CatalogueBrake> brakes; ///< the smallest first
+    std::vector<CatalogueResistor> resistors;
+    std::vector<CatalogueFan> fans;
+    std::vector<CatalogueWire> wires;
+    std::vector<CatalogueFuse> fuses;
+    std::vector<CatalogueContactor> contactors;
+    std::vector<CatalogueConnector> connectors;
 
     /// Interpolated over the teeth; a guess by size for a profile not listed.
     [[nodiscard]] double pulleyPrice(std::string_view profile, int teeth) const;
@@ -119,6 +121,16 @@ struct Catalogue {
     [[nodiscard]] const CatalogueEnd *endFor(std::string_view place, double boreMm) const;
     /// The cheapest coupling that takes both shafts and this torque; null when none does.
     [[nodiscard]] const CatalogueCoupling *couplingFor(double boreMm, double torqueNm) const;
+    /// The cheapest resistor inside a window that bears this all day; unknown power asks for nothing. Null: none.
+    [[nodiscard]] const CatalogueResistor *resistorFor(double leastOhm, double mostOhm, double watts) const;
+    /// The cheapest fan that moves this freely; null when none does.
+    [[nodiscard]] const CatalogueFan *fanFor(double m3h) const;
+    /// The cheapest cable of at least this section with this many cores; null when none is.
+    [[nodiscard]] const CatalogueWire *wireFor(double mm2, int cores, bool screened) const;
+    /// The fuse of just this current that breaks this on direct current; null when none is listed.
+    [[nodiscard]] const CatalogueFuse *fuseOf(double amperes, double dcVolts) const;
+    [[nodiscard]] const CatalogueContactor *contactorFor(double amperes) const;
+    [[nodiscard]] const CatalogueConnector *connectorFor(int poles, double amperes) const;
     /// The cheapest brake that holds this torque; null when none does.
     [[nodiscard]] const CatalogueBrake *brakeFor(double torqueNm) const;
 };

@@ -2,6 +2,7 @@
 #include "commission/cards.h"
 #include "units/plain_number.h"
 #include "commission/limits.h"
+#include "proof/stopping.h"
 #include "commission/readings.h"
 #include "drive/steps.h"
 #include "proof/words/narrate.h"
@@ -77,19 +78,7 @@ public:
         in.stepsPerMm = steps == steps ? steps : 0;
         if (s.critical == s.critical) in.screwLimit = revolutionsPerMinute(0.8 * s.critical);
         in.lead = metres(m.lead.known() ? m.lead.v : 0);
-        in.acceleration = fromSi<Acceleration>(m.slowing()); // it is braking that needs the room
-        in.reaction = seconds(0.05);
-        in.margin = millimetres(2);
-        const double l = s.chain.lead.value();
-        in.equivalent = kilograms(m.mass.v + (l > 0 ? rotatingInertiaAtScrew(s.chain).value() / (l * l) : 0));
-        in.friction = newtons(s.friction);
-        if (m.vertical) {
-            in.netWeight = newtons(s.netWeight);
-            if (m.hasBrake && l > 0) {
-                in.brake = newtons(m.brakeTorque.v * (m.brakeOnScrew ? 1 : m.ratio()) / l);
-                in.brakeDelay = seconds(m.brakeDelay.known() ? m.brakeDelay.v : 0.05);
-            }
-        }
+        in.stopping = stoppingOf(m, s);
         const auto found = setSpeed(in);
         return found ? std::optional(*found) : std::nullopt;
     }
@@ -375,7 +364,9 @@ private:
         }
         if (inside == "no" || touched == "yes")
             return say(Verdict::Fails, "Runs past its soft end: larger inset, lower speed or softer ramp.");
-        if (v && !v->roomLeast) return say(Verdict::Fails, "With the power gone nothing stops it: a brake is needed.");
+        if (v && !v->known) want("what moves and its friction");
+        if (v && v->known && !v->roomLeast)
+            return say(Verdict::Fails, "With the power gone nothing stops it: a brake is needed.");
         if (!complete()) return;
         if (room < v->roomLeast->value())
             return say(Verdict::Fails, "Needs " + mm(v->roomLeast->value(), 3) +

@@ -1,5 +1,4 @@
 #include "commission/limits.h"
-#include "drive/screw.h"
 #include <algorithm>
 #include <cmath>
 
@@ -8,7 +7,7 @@ namespace lw {
 Result<SetSpeed> setSpeed(const SetSpeedInput &in) {
     if (in.stalls.empty())
         return fail(CalcErrorCode::Missing, "stall_speeds_mm_min", 0, 0, "give at least one stall speed.");
-    LW_REQUIRE_POSITIVE(in.acceleration.value(), "acceleration_m_s2");
+    LW_REQUIRE_POSITIVE(in.stopping.braking.value(), "acceleration_m_s2");
     SetSpeed s;
     s.byStall = *std::min_element(in.stalls.begin(), in.stalls.end()) * in.safeFraction;
     double least = inMillimetresPerMinute(s.byStall);
@@ -27,19 +26,7 @@ Result<SetSpeed> setSpeed(const SetSpeedInput &in) {
         }
     }
     s.set = millimetresPerMinute(std::floor(least / 10 + 1e-9) * 10);
-    s.stop = stoppingDistance(s.set, in.acceleration, in.reaction);
-    s.inset = s.stop + in.margin;
-    const double m = in.equivalent.value(), v = s.set.value(), tr = in.reaction.value() + in.brakeDelay.value();
-    const double hold = in.friction.value() + in.brake.value() - in.netWeight.value();
-    if (hold > 0 && m > 0) {
-        const double gained =
-            std::max(0.0, in.netWeight.value() - in.friction.value()) / m; // speeds up until the brake bites
-        const double late = v + gained * tr;
-        s.runOut = metres(v * tr + 0.5 * gained * tr * tr + m * late * late / (2 * hold));
-        const double d = std::max(s.stop.value(), s.runOut->value());
-        s.roomLeast = metres(d);
-        s.roomNeeded = metres(std::max(1.25 * d, d + in.margin.value()));
-    }
+    static_cast<StopRoom &>(s) = roomToStop(s.set, in.stopping);
     return s;
 }
 

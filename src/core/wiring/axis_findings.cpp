@@ -1,4 +1,5 @@
 // What hangs on one axis: its cable, fuse, brake, and what turning it by hand does.
+#include "catalogue/catalogue.h"
 #include "wiring/wirer.h"
 #include "units/shown_units.h"
 
@@ -39,6 +40,8 @@ void Wirer::axisFindings() {
                     if (const double share = a.share * square(a.section) / mm2;
                         mm2 > square(a.section) * 1.01 && (share <= 0.1 || mm2 >= 1.5)) {
                         f.lever = n2(mm2) + "\u00a0mm² makes it " + n2(share * 100) + "\u00a0%";
+                        if (const auto *row = catalogueInUse().wireFor(mm2, 4, true))
+                            f.lever += ": ≈\u00a0" + n3(std::ceil(row->perMetre * a.length.v));
                         f.patches = {{d + "cable/cross_section_mm2", stated(n2(mm2) + "mm2")}};
                         break;
                     }
@@ -118,7 +121,14 @@ void Wirer::axisFindings() {
             std::string sizes;
             for (std::size_t k = 0; k < fuses.size(); ++k)
                 sizes += (k ? ", " : "") + noFuse[k] + " " + fuses[k].value.at("typed").get<std::string>();
-            f.lever = "Fit these: " + sizes;
+            double price = 0;
+            for (std::size_t k = 0; k < fuses.size(); ++k)
+                for (const auto &a : m_out.axes)
+                    if (a.id == noFuse[k]) {
+                        const auto *row = catalogueInUse().fuseOf(fuseFor(1.25 * a.fed), a.busMost);
+                        price += row ? row->price : notKnown;
+                    }
+            f.lever = "Fit these: " + sizes + (price == price ? ": ≈\u00a0" + n3(price) : std::string());
             f.patches = fuses;
         }
     }

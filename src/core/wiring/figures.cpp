@@ -1,8 +1,28 @@
 // What every cable, drive and supply carries, the contacts of the stop chain, the heat.
+#include "proof/cycle.h"
 #include "wiring/wirer.h"
 #include "units/shown_units.h"
 
 namespace lw::wiring {
+
+namespace {
+/// The larger; not known where one of them is not.
+double most(double a, double b) { return a == a && b == b ? std::max(a, b) : notKnown; }
+/// W at the shaft over the cycle of an axis: what it takes while it drives; what it gives back burns elsewhere.
+double overItsCycle(const AxisModel &m, const AxisState &s) {
+    const auto cycle = cycleOf(m, s);
+    if (!cycle.whole || !(cycle.total > 0)) return notKnown;
+    double energy = 0;
+    for (const auto &b : cycle.blocks) {
+        if (b.speed == 0 || m.moves[static_cast<std::size_t>(b.move)].kind == MoveKind::Stand) continue;
+        const double radians = b.speed / s.chain.lead.value() * s.ratio(); // a second, of the motor
+        energy += std::max(0.0, b.torque * radians) * (b.time - (b.ramp + b.slow) / 2);
+        if (!(b.torque == b.torque) || !(radians == radians)) return notKnown;
+        energy += s.chain.moving.value() * b.speed * b.speed / 2; // speeding up; braking it is not credited
+    }
+    return energy / cycle.total;
+}
+} // namespace
 
 void Wirer::axes() {
     for (const auto &[model, state] : m_designs) {
@@ -48,6 +68,13 @@ void Wirer::axes() {
                 a.brakeTime = m.rapid.v / m.acceleration.v;
             }
             a.fed = (a.copper + a.moving) / driveEfficiency / m.supply.voltage.v;
+            a.busMost = m.supply.voltage.v * m.supply.mainsHigh();
+        }
+        a.upright = m.vertical;
+        a.turns = m.rotary();
+        if (a.chosen && !m.rotary()) { // as the first cuts found it, else as it is planned
+            a.room = at("/axes/" + a.id + "/cards/soft_ends/room_mm");
+            if (!a.room.known()) a.room = at("/axes/" + a.id + "/switch_room_mm");
         }
         const double rate = state->stepRate;
         if (rate == rate) m_out.pulses = m_out.pulses == m_out.pulses ? std::max(m_out.pulses, rate) : rate;
@@ -71,21 +98,37 @@ void Wirer::supplies() {
             s.rated = m.supply.power.v;
             s.sagsTo = m.supply.voltage.v * (1 - m.supply.sag.v);
             s.risesTo = m.supply.voltage.v * m.supply.mainsHigh();
-            s.drawn = 0;
             s.byRule = 0;
+            s.together = text("/supplies/" + a.supply + "/together");
             m_out.supplies.push_back(std::move(s));
         }
         auto &s = m_out.supplies[it->second];
         s.axes.push_back(k);
-        s.drawn += (a.copper + a.moving) / driveEfficiency;
         s.byRule += m.servo() ? a.fed : 2.0 / 3 * m.stepper().rated.v; // a servo draws what it does
         if (m.drive.voltLimit.known())
             s.driveLimit =
                 s.driveLimit == s.driveLimit ? std::min(s.driveLimit, m.drive.voltLimit.v) : m.drive.voltLimit.v;
     }
-    for (auto &s : m_out.supplies)
+    for (auto &s : m_out.supplies) {
+        // who stands is still held by its full current; who moves adds what its shaft gives
+        double copper = 0, all = 0, level = 0, alone = 0, lasting = 0;
+        for (const auto k : s.axes) {
+            const auto &a = m_out.axes[k];
+            copper += a.copper;
+            all += a.moving;
+            (a.upright && s.together == "level" ? alone : level) =
+                a.upright && s.together == "level" ? most(alone, a.moving) : level + a.moving;
+            if (s.together == "one") alone = most(alone, a.moving);
+            lasting += overItsCycle(*m_designs[k].model, *m_designs[k].state);
+        }
+        const double moving = s.together == "one" ? alone : s.together == "level" ? most(level, alone) : all;
+        s.drawn = (copper + moving) / driveEfficiency;
+        s.lasting = (copper + lasting) / driveEfficiency;
+        s.resistor = at("/supplies/" + s.id + "/resistor_ohm").v;
+        s.resistorBears = at("/supplies/" + s.id + "/resistor_W").v;
         if (s.name.empty())
             s.name = "supply" + (s.model.voltage.known() ? " " + n3(s.model.voltage.v) + "\u00a0V" : std::string());
+    }
 }
 
 void Wirer::mains() {
@@ -169,6 +212,14 @@ void Wirer::cabinet() {
     const auto room = at("/cabinet/room_C");
     m_out.roomAssumed = !room.known();
     m_out.room = room.known() ? room.v : usualRoom;
+    const auto fans = at("/cabinet/fans"), one = at("/cabinet/fan_m3h");
+    const auto out = at("/cabinet/exhaust_fans"), draws = at("/cabinet/exhaust_m3h");
+    if (fans.known()) m_out.fans = fans.v;
+    m_out.fanFlow = one.v;
+    if (fans.known() && one.known()) m_out.blownIn = fans.v * one.v * (text("/cabinet/filter") == "no" ? 1 : 0.6);
+    if (out.known() && draws.known()) m_out.drawnOut = out.v * draws.v;
+    // the same air goes in and out: it is counted once, where it comes in; drawn through gaps when nothing blows
+    m_out.flow = m_out.blownIn > 0 ? m_out.blownIn : m_out.drawnOut;
     if (!m_out.cabinetKnown || !(losses == losses)) return;
     const auto material = text("/cabinet/material");
     const Cabinet box{metres(height.v), metres(width.v), metres(depth.v),
@@ -179,8 +230,7 @@ void Wirer::cabinet() {
                                                 : 5.5};
     const double per = airflowPerWattKelvin(m_out.room);
     m_out.shut = m_out.room + cabinetRise(box, watts(losses), 0, per);
-    const auto fans = at("/cabinet/fans"), one = at("/cabinet/fan_m3h");
-    if (fans.known() && one.known()) m_out.flow = fans.v * one.v * (text("/cabinet/filter") == "no" ? 1 : 0.6);
+    if (m_out.room < 40) m_out.flowFor40 = airflowNeeded(box, watts(losses), 40 - m_out.room, per);
     m_out.aired = m_out.room + cabinetRise(box, watts(losses), m_out.flow, per);
 }
 } // namespace lw::wiring

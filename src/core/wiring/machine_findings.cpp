@@ -1,4 +1,5 @@
 // What hangs on the machine: mains, stop chain, cabinet.
+#include "catalogue/catalogue.h"
 #include "wiring/wirer.h"
 
 namespace lw::wiring {
@@ -103,6 +104,14 @@ void Wirer::chainFindings() {
             f.patches = {{"/chain/reset", "apart"}};
         }
     }
+    for (const auto &a : m_out.axes)
+        if (a.chosen && a.closedLoop && std::any_of(m_out.chain.begin(), m_out.chain.end(), [&](const auto &c) {
+                return c.axis == a.id && c.verdict == Verdict::Holds;
+            }))
+            add("C30", a.id + "'s alarm stops the machine", {Kind::Chain, a.id}, Verdict::Holds,
+                "Its loop cures lost steps and howling, and says when it cannot follow. It sees only the motor's "
+                "shaft: "
+                "play, wind-up and a slack belt stay as they are.");
     if (!open.empty())
         add("C30", "Stop chain", place, Verdict::NotKnown,
             "Not known: " + joinedWith(open) + ". What nobody stated never counts as wired.")
@@ -114,6 +123,10 @@ void Wirer::chainFindings() {
                                      : std::string(".")));
 }
 
+bool Wirer::dustConducts() const {
+    const auto said = text("/cabinet/dust");
+    return said == "conducting" || (said.empty() && text("/class").find("grinder") != std::string::npos);
+}
 void Wirer::cabinetFindings() {
     const WirePlace place{Kind::Cabinet, {}};
     if (m_out.supplies.empty()) return;
@@ -142,10 +155,50 @@ void Wirer::cabinetFindings() {
         (m_out.roomAssumed ? ", the room assumed at 30." : ", the room at " + n2(m_out.room) + ".") +
         " 40 is good, 50 too much.";
     if (v == Verdict::NotKnown) f.lever = "Read the room on the hottest day";
-    if (m_out.aired > 40 && m_out.flow == 0) {
-        f.lever = "One fan of 55 m³/h in through a filter";
-        f.patches = {{"/cabinet/fans", stated("1")}, {"/cabinet/fan_m3h", stated("55")}, {"/cabinet/filter", "yes"}};
+    const bool conducts = dustConducts();
+    if (m_out.aired > 40 && conducts)
+        f.lever = "A larger cabinet or a heat exchanger: this shop's dust must stay out";
+    else if (m_out.aired > 40 && m_out.blownIn == 0) {
+        // what a fan must move so that 40 is reached, the filter's share taken off
+        const double wanted = m_out.flowFor40 / 0.6;
+        const auto *row = catalogueInUse().fanFor(wanted == wanted ? std::max(wanted, 20.0) : 55);
+        const double moves = row ? row->flow : 55;
+        f.lever = row ? row->name + ", in through a filter: ≈\u00a0" + n3(row->price)
+                      : "One fan of 55 m³/h in through a filter";
+        f.patches = {
+            {"/cabinet/fans", stated("1")}, {"/cabinet/fan_m3h", stated(n3(moves))}, {"/cabinet/filter", "yes"}};
     } else if (m_out.aired > 40)
         f.lever = "A larger fan, or a cabinet with more wall";
+}
+
+/// What goes through it, whatever it cools.
+void Wirer::airFindings() {
+    const WirePlace place{Kind::Cabinet, {}};
+    const bool conducts = dustConducts();
+    if (m_out.blownIn <= 0 && m_out.drawnOut <= 0) return;
+    // what blows in must be more than what draws out, or dust comes in through every gap
+    if (conducts) {
+        auto &g = add("C23", "Air through the cabinet", place, Verdict::Fails,
+                      "Dust that conducts is blown over the drives: it settles, and one damp morning it bridges.");
+        g.lever = "Close the openings: a heat exchanger or a larger cabinet instead";
+        g.patches = {{"/cabinet/fans", stated("0")}, {"/cabinet/exhaust_fans", stated("0")}};
+    } else if (m_out.drawnOut > 0) {
+        auto &g = add("C23", "Air through the cabinet", place,
+                      m_out.blownIn > m_out.drawnOut ? Verdict::Holds : Verdict::Fails, {});
+        g.margin = m_out.blownIn / m_out.drawnOut;
+        g.sentence = "In through the filter " + n3(m_out.blownIn) + "\u00a0m³/h, drawn out " + n3(m_out.drawnOut) +
+                     (m_out.blownIn > m_out.drawnOut ? ": it blows out of every gap, and dust stays out."
+                                                     : ": the rest comes in through every gap, with the dust.") +
+                     " It is the same air: it cools by what comes in.";
+        if (g.verdict == Verdict::Fails) {
+            g.lever = "Turn the fans round: blow in through the filter, let it out by a small opening";
+            g.patches = {{"/cabinet/exhaust_fans", stated("0")}};
+            if (m_out.blownIn <= 0) {
+                g.patches.push_back({"/cabinet/fans", stated(n3(at("/cabinet/exhaust_fans").v))});
+                g.patches.push_back({"/cabinet/fan_m3h", stated(n3(at("/cabinet/exhaust_m3h").v))});
+                g.patches.push_back({"/cabinet/filter", "yes"});
+            }
+        }
+    }
 }
 } // namespace lw::wiring

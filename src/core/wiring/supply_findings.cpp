@@ -5,6 +5,20 @@
 
 namespace lw::wiring {
 
+/// W of the mean of all stops from rapid in the cycles of the axes of a supply.
+double Wirer::allDayOf(const WiredSupply &s, double given, double burnt, double time) const {
+    const double perStop = (given - burnt) * (given - burnt) * time / (2 * given);
+    double mean = 0;
+    for (const auto k : s.axes) {
+        const auto cycle = cycleOf(*m_designs[k].model, *m_designs[k].state);
+        double stops = 0;
+        for (const auto &b : cycle.blocks)
+            stops += m_designs[k].model->moves[static_cast<std::size_t>(b.move)].kind == MoveKind::Rapid;
+        mean += stops * perStop / cycle.total;
+    }
+    return mean;
+}
+
 /// A resistor that is switched across the bus: small enough to take all that comes, not so small that its switch burns,
 /// and large enough to bear it all day. @param given @param burnt W at their most @param time s of braking
 void Wirer::resistorFinding(WiredSupply &s, double given, double burnt, double time, const std::string &what) {
@@ -22,6 +36,7 @@ void Wirer::resistorFinding(WiredSupply &s, double given, double burnt, double t
         return;
     }
     const double most = on.v * on.v / (given - burnt), least = s.driveLimit / carries.v;
+    const double allDay = allDayOf(s, given, burnt, time);
     const bool always = on.v <= s.risesTo, late = on.v > 0.95 * s.driveLimit;
     const double margin = std::min(most / ohm.v, ohm.v / least);
     auto &f = add("C15", "Braking resistor of " + s.name, place,
@@ -53,22 +68,18 @@ void Wirer::resistorFinding(WiredSupply &s, double given, double burnt, double t
             "; " + window + " will do.";
         f.lever = "A resistor of " + window;
         f.patches = {{u + "resistor_ohm", stated(n3(std::sqrt(least * most)) + "ohm")}};
+        if (const auto *row = catalogueInUse().resistorFor(least, most, 1.5 * allDay)) {
+            f.lever = row->name + ": ≈\u00a0" + n3(row->price);
+            f.patches = {{u + "resistor_ohm", {{"typed", n3(row->ohms) + "ohm"}, {"standing", "catalogue"}}},
+                         {u + "resistor_W", {{"typed", n3(row->watts) + "W"}, {"standing", "catalogue"}}}};
+        }
     } else {
         s.pumpsTo = on.v;
         f.sentence = what + ": the resistor holds the bus at " + n3(on.v) + "\u00a0V; " + window + " will do.";
     }
     if (f.verdict == Verdict::Fails) return;
-    // what it bears: a pulse of the full power, and the mean of all rapids in the cycles of its axes
-    const double pulse = on.v * on.v / ohm.v, perStop = (given - burnt) * (given - burnt) * time / (2 * given);
-    double mean = 0;
-    for (const auto k : s.axes) {
-        const auto cycle = cycleOf(*m_designs[k].model, *m_designs[k].state);
-        double stops = 0;
-        for (const auto &b : cycle.blocks)
-            stops += m_designs[k].model->moves[static_cast<std::size_t>(b.move)].kind == MoveKind::Rapid;
-        mean += stops * perStop / cycle.total;
-    }
-    const double needed = 1.5 * mean;
+    const double pulse = on.v * on.v / ohm.v; // for a moment
+    const double mean = allDay, needed = 1.5 * mean;
     const bool open = !watt.known() || !(needed == needed) || std::isinf(needed);
     auto &g = add("C15", "Heat of the resistor of " + s.name, place,
                   open ? Verdict::NotKnown : graded(watt.v / needed, 1, 1), {});
@@ -83,7 +94,11 @@ void Wirer::resistorFinding(WiredSupply &s, double given, double burnt, double t
         " For a moment it takes " + n3(pulse) +
         "\u00a0W: look for that on its sheet. It gets hot: nothing that "
         "burns near it, and outside the cabinet where that is warm.";
-    if (g.verdict == Verdict::Fails) {
+    if (const auto *row = catalogueInUse().resistorFor(least, most, needed); row && g.verdict == Verdict::Fails) {
+        g.lever = row->name + ": ≈\u00a0" + n3(row->price);
+        g.patches = {{u + "resistor_ohm", {{"typed", n3(row->ohms) + "ohm"}, {"standing", "catalogue"}}},
+                     {u + "resistor_W", {{"typed", n3(row->watts) + "W"}, {"standing", "catalogue"}}}};
+    } else if (g.verdict == Verdict::Fails) {
         g.lever = "One of " + n3(std::ceil(needed / 10) * 10) + "\u00a0W";
         g.patches = {{u + "resistor_W", stated(n3(std::ceil(needed / 10) * 10) + "W")}};
     } else if (open && needed == needed && !std::isinf(needed))
@@ -110,12 +125,18 @@ void Wirer::supplyFindings() {
             auto &f = add("C19", "Supply of " + joinedWith(names), place, graded(s.rated / s.drawn, 1, 1.25), {});
             f.margin = s.rated / s.drawn;
             f.figure = timesText(f.margin);
-            f.sentence = (names.size() > 1 ? "All of them speeding up at once: " : "Speeding up: ") +
-                         upTo(s.drawn / volts0) + "\u00a0A of " +
+            const std::string who = names.size() < 2        ? "Speeding up: "
+                                    : s.together == "one"   ? "One after another, the others held: "
+                                    : s.together == "level" ? "The level ones at once or the upright one alone: "
+                                    : s.together == "all"   ? "All of them speeding up at once: "
+                                                            : "All of them speeding up at once, as nobody said less: ";
+            f.sentence = who + upTo(s.drawn / volts0) + "\u00a0A of " +
                          numberText(std::floor(s.rated / volts0 * 10) / 10, 3) +
                          ". The old rule of two "
                          "thirds of the plates says " +
-                         n2(s.byRule) + ".";
+                         n2(s.byRule) + "." +
+                         (s.lasting == s.lasting ? " Over their cycles it gives " + upTo(s.lasting) + "\u00a0W."
+                                                 : std::string());
             if (f.verdict != Verdict::Holds) {
                 f.lever = "A supply of " + n3(std::ceil(1.25 * s.drawn / 10) * 10) + "\u00a0W or more";
                 if (const auto *c = catalogueInUse().supplyFor(volts0, 1.25 * s.drawn)) {
@@ -159,8 +180,22 @@ void Wirer::supplyFindings() {
                              "\u00a0V the drives stand.";
                 if (f.verdict != Verdict::Holds) {
                     const double on = s.risesTo * 1.05, least = s.driveLimit / 5;
+                    const double largest = on * on / (given - burnt);
                     f.lever = "A resistor that switches on at " + n3(on) + "\u00a0V, " + n2(least) + " to " +
-                              n2(on * on / (given - burnt)) + "\u00a0Ω; or stop more gently";
+                              n2(largest) + "\u00a0Ω; or stop more gently";
+                    // a braking switch of five amperes is the smallest there is; common practice
+                    if (const auto *row =
+                            catalogueInUse().resistorFor(least, largest, 1.5 * allDayOf(s, given, burnt, time));
+                        row && on <= 0.95 * s.driveLimit) {
+                        const std::string u = "/supplies/" + s.id + "/";
+                        f.lever = row->name + " that switches on at " + n3(std::ceil(on)) + "\u00a0V: ≈\u00a0" +
+                                  n3(row->price) + " and its switch";
+                        f.patches = {
+                            {u + "resistor_ohm", {{"typed", n3(row->ohms) + "ohm"}, {"standing", "catalogue"}}},
+                            {u + "resistor_W", {{"typed", n3(row->watts) + "W"}, {"standing", "catalogue"}}},
+                            {u + "resistor_on_V", stated(n3(std::ceil(on)) + "V")},
+                            {u + "resistor_switch_A", stated("5A")}};
+                    }
                 }
             }
         }

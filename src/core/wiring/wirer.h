@@ -43,13 +43,18 @@ private:
     void chain();
     void cabinet();
     void axisFindings();
+    void roomFindings();
     void supplyFindings();
     void resistorFinding(WiredSupply &s, double given, double burnt, double time, const std::string &what);
+    [[nodiscard]] double allDayOf(const WiredSupply &s, double given, double burnt, double time) const;
     void mainsFindings();
     void timingFindings();
     void spindleEncoderFindings();
     void chainFindings();
     void cabinetFindings();
+    void airFindings();
+    [[nodiscard]] bool dustConducts() const; ///< said so, or not said and a grinder's
+
     WireFinding &add(std::string code, std::string title, WirePlace place, Verdict v, std::string sentence) {
         WireFinding f;
         f.code = std::move(code);

@@ -10,12 +10,14 @@ WiringSheet Wirer::run() {
     chain();
     cabinet();
     axisFindings();
+    roomFindings();
     supplyFindings();
     mainsFindings();
     timingFindings();
     spindleEncoderFindings();
     chainFindings();
     cabinetFindings();
+    airFindings();
     std::stable_sort(m_out.findings.begin(), m_out.findings.end(), [](const auto &a, const auto &b) {
         const auto rank = [](Verdict v) {
             return v == Verdict::Fails ? 0 : v == Verdict::NotKnown ? 1 : v == Verdict::Watch ? 2 : 3;

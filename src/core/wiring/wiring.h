@@ -34,16 +34,22 @@ struct WiredAxis {
     double fed = notKnown;       ///< A that the drive takes of the supply at its most
     Known fuse;                  ///< A
     bool brake = false;
+    bool upright = false, turns = false;
+    double busMost = notKnown; ///< V the fuse must break: the supply at its highest
+    Known room;                ///< m beyond the limit switch
 };
 struct WiredSupply {
     std::string id, name;
     std::vector<std::size_t> axes;
     SupplyModel model;
     double sagsTo = notKnown, risesTo = notKnown, driveLimit = notKnown; ///< V; the least of its drives
-    double drawn = notKnown;                                             ///< W when all its axes speed up at once
-    double rated = notKnown;                                             ///< W
+    double drawn = notKnown;   ///< W when those that ever speed up at once do, the others held at their full current
+    double lasting = notKnown; ///< W over the cycles of its axes
+    std::string together;      ///< as typed: all, level, one; empty: nobody said, all
+    double rated = notKnown;   ///< W
     double byRule = notKnown;  ///< A: two thirds of the plates, the old rule; beside, not judged
-    double pumpsTo = notKnown; ///< V when all brake at once, the capacitors known
+    double resistor = notKnown, resistorBears = notKnown; ///< ohm, W: as typed
+    double pumpsTo = notKnown;                            ///< V when all brake at once, the capacitors known
 };
 /// A contact of the stop chain, in the order of the wire.
 struct ChainContact {
@@ -90,7 +96,10 @@ struct WiringSheet {
     double room = notKnown;    ///< C
     bool roomAssumed = false;
     double shut = notKnown, aired = notKnown;        ///< C inside, without and with the fans there are
-    double flow = 0;                                 ///< m^3/h through the filter
+    double flow = 0;                                 ///< m^3/h that goes through, counted once
+    double fans = 0, fanFlow = notKnown;             ///< that blow in; m^3/h of one, free
+    double flowFor40 = notKnown;                     ///< m^3/h that would keep 40 C inside
+    double blownIn = 0, drawnOut = 0;                ///< m^3/h: through the filter; by fans that draw out
     double pulses = notKnown, pulseLimit = notKnown; ///< Hz, the busiest axis
     std::vector<WireFinding> findings;               ///< fails, not known, watch, holds
     [[nodiscard]] Verdict worst() const;
@@ -106,6 +115,17 @@ inline constexpr double supplyEfficiency = 0.88, supplyPowerFactor = 0.65;
 [[nodiscard]] std::vector<std::vector<std::string>> cableList(const WiringSheet &sheet);
 /// The same as CSV (RFC 4180).
 [[nodiscard]] std::string cablesCsv(const WiringSheet &sheet);
+/// A part that the wiring asks for, as it stands: what to buy and where it goes.
+struct WirePart {
+    std::string key; ///< of its line under /parts: the same wire keeps its line
+    std::string axis, text, place;
+    double price = notKnown; ///< for all of it
+    double leadDays = 7;
+};
+/// Cables with their plugs, fuses, resistors, contactors, fans: what has a size yet. Of the catalogue in use.
+[[nodiscard]] std::vector<WirePart> partsOfWiring(const WiringSheet &sheet);
+/// Changes that put these on the list of parts: lines not there yet, and those still an idea that say something else.
+[[nodiscard]] std::vector<Patch> listedParts(const nlohmann::json &project, const std::vector<WirePart> &parts);
 /// Fields of the job that belong to a box or wire.
 [[nodiscard]] std::vector<std::string> fieldsOf(const WiringSheet &sheet, const WirePlace &place);
 

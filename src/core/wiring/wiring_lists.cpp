@@ -95,9 +95,9 @@ std::vector<std::string> fieldsOf(const WiringSheet &s, const WirePlace &place) 
     case Kind::Mains: return {"/mains/voltage_V", "/mains/breaker_A", "/mains/section_mm2"};
     case Kind::Supply: {
         const std::string u = "/supplies/" + place.id + "/";
-        return {u + "voltage_V",         u + "power_W",   u + "kind", u + "capacitance_uF", u + "covered",
-                u + "bleeder_ohm",       u + "sag",       u + "name", u + "resistor_ohm",   u + "resistor_on_V",
-                u + "resistor_switch_A", u + "resistor_W"};
+        return {u + "voltage_V",         u + "power_W",    u + "kind",    u + "capacitance_uF", u + "covered",
+                u + "bleeder_ohm",       u + "sag",        u + "name",    u + "resistor_ohm",   u + "resistor_on_V",
+                u + "resistor_switch_A", u + "resistor_W", u + "together"};
     }
     case Kind::Drive:
         return {d + "drive/current_A", d + "drive/current_kind", d + "drive/volt_limit_V", d + "drive/fuse_A",
@@ -117,12 +117,16 @@ std::vector<std::string> fieldsOf(const WiringSheet &s, const WirePlace &place) 
             if (a.closedLoop && (place.id.empty() || a.id == place.id))
                 out.insert(place.id.empty() ? out.end() : out.begin(),
                            "/axes/" + a.id + "/designs/" + a.design + "/drive/alarm");
+        for (const auto &a : s.axes)
+            if (a.chosen && !a.turns && (place.id.empty() || a.id == place.id))
+                out.insert(place.id.empty() ? out.end() : out.begin(), "/axes/" + a.id + "/switch_room_mm");
         return out;
     }
     case Kind::Cabinet:
-        return {"/cabinet/width_mm",  "/cabinet/height_mm", "/cabinet/depth_mm",        "/cabinet/mounting",
-                "/cabinet/room_C",    "/cabinet/fans",      "/cabinet/fan_m3h",         "/cabinet/filter",
-                "/cabinet/control_W", "/cabinet/material",  "/cabinet/control_supply_W"};
+        return {"/cabinet/width_mm",    "/cabinet/height_mm", "/cabinet/depth_mm",         "/cabinet/mounting",
+                "/cabinet/room_C",      "/cabinet/fans",      "/cabinet/fan_m3h",          "/cabinet/filter",
+                "/cabinet/control_W",   "/cabinet/material",  "/cabinet/control_supply_W", "/cabinet/exhaust_fans",
+                "/cabinet/exhaust_m3h", "/cabinet/dust"};
     case Kind::Machine: break;
     }
     return {};

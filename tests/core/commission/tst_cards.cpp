@@ -74,8 +74,8 @@ private slots:
         const double foot = 0.3048, v = 60 * 1609.344 / 3600;
         in.stalls = {fromSi<Speed>(v)};
         in.safeFraction = 1;
-        in.acceleration = fromSi<Acceleration>(11.2 * foot);
-        in.reaction = seconds(2.5);
+        in.stopping.braking = fromSi<Acceleration>(11.2 * foot);
+        in.stopping.reaction = seconds(2.5);
         const auto s = setSpeed(in);
         QVERIFY(s);
         LW_COMPARE_WITHIN(s->stop.value() / foot, 566.0, 1.0);
@@ -85,14 +85,14 @@ private slots:
         SetSpeedInput in;
         in.stalls = {millimetresPerMinute(4000)};
         in.safeFraction = 0.5;
-        in.acceleration = fromSi<Acceleration>(0.4);
-        in.reaction = seconds(0.05);
-        in.brakeDelay = seconds(0.04);
-        in.margin = millimetres(2);
-        in.equivalent = kilograms(180);
-        in.friction = newtons(80);
-        in.netWeight = newtons(350);
-        in.brake = newtons(900);
+        in.stopping.braking = fromSi<Acceleration>(0.4);
+        in.stopping.reaction = seconds(0.05);
+        in.stopping.brakeDelay = seconds(0.04);
+        in.stopping.margin = millimetres(2);
+        in.stopping.equivalent = kilograms(180);
+        in.stopping.friction = newtons(80);
+        in.stopping.netWeight = newtons(350);
+        in.stopping.brake = newtons(900);
         const auto s = setSpeed(in);
         QVERIFY(s && s->runOut);
         double v = s->set.value(), x = 0, t = 0;
@@ -104,7 +104,7 @@ private slots:
             t += dt;
         }
         LW_COMPARE_WITHIN(inMillimetres(*s->runOut), x * 1e3, 0.01);
-        in.brake = newtons(0);
+        in.stopping.brake = newtons(0);
         QVERIFY(!setSpeed(in)->runOut); // nothing stops it
     }
     /// ISO 4762 usual lengths from M3 to M12 (from memory): whatever is chosen is one of them, grips, and does not

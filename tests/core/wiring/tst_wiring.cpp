@@ -3,12 +3,14 @@
 #include "test_list.h"
 #include "compare.h"
 #include "demo_job.h"
+#include "catalogue/catalogue.h"
 #include "machine/fields.h"
 #include "machine/known.h"
 #include "proof/cycle.h"
 #include "wiring/wiring.h"
 #include <QTest>
 #include <cmath>
+#include <map>
 #include <optional>
 #include <utility>
 
@@ -110,6 +112,10 @@ private slots:
         row("/cabinet/fans", "=0", "C23", Verdict::Fails);
         row("/cabinet/room_C", "=45C", "C23", Verdict::Fails);
         row("/cabinet/material", "plastic", "C23", Verdict::Holds);
+        row("/cabinet/exhaust_m3h", "=500", "C23", Verdict::Fails); // more drawn out than blown in
+        row("/cabinet/dust", "conducting", "C23", Verdict::Fails);
+        row("/axes/X/switch_room_mm", "=1mm", "C29", Verdict::Fails);
+        row("/axes/X/cards/soft_ends/room_mm", "=1mm", "C29", Verdict::Fails); // what was found goes before
         row("/supplies/X-A/power_W", "=30W", "C19", Verdict::Fails);
         row("/supplies/X-A/kind", "unregulated", "C38", Verdict::NotKnown);
     }
@@ -119,6 +125,10 @@ private slots:
         QFETCH(QString, code);
         QFETCH(int, verdict);
         set("/axes/Z/designs/A/drive/fuse_A", typed("1A")); // the demo leaves it open
+        if (place.contains(QStringLiteral("exhaust"))) set("/cabinet/exhaust_fans", typed("1"));
+        if (code == QStringLiteral("C29"))
+            for (const char *axis : {"X", "Y", "Z"})
+                set((std::string("/axes/") + axis + "/switch_room_mm").c_str(), typed("200mm"));
         const Wired before(m_job);
         setAt(m_job, place.toStdString(),
               value.startsWith('=') ? typed(value.mid(1).toUtf8().constData()) : Json(value.toStdString()));
@@ -167,6 +177,109 @@ private slots:
         for (const auto &s : w.sheet.supplies)
             all += s.drawn;
         LW_COMPARE_WITHIN(w.sheet.mainsCurrent, all / (0.88 * 230 * 0.65), 1e-9);
+    }
+    /// Who ever speeds up at once is asked of the supply; the others still hold with their full current.
+    void onlyWhatMovesAtOnceIsAsked() {
+        set("/axes/Z/designs/A/supply", "X-A");
+        set("/axes/Y/designs/A/supply", "X-A");
+        const auto shared = [&](const char *together) {
+            set("/supplies/X-A/together", *together ? Json(together) : Json(nullptr));
+            return Wired(m_job).sheet.supplies.front();
+        };
+        const auto all = shared("all"), level = shared("level"), one = shared("one"), unsaid = shared("");
+        const Wired w(m_job);
+        double copper = 0;
+        std::map<std::string, double> moving;
+        for (const auto &a : w.sheet.axes) {
+            if (a.id == "B") continue;
+            copper += a.copper;
+            moving[a.id] = a.moving;
+        }
+        LW_COMPARE_WITHIN(all.drawn * 0.9, copper + moving["X"] + moving["Y"] + moving["Z"], 1e-9);
+        LW_COMPARE_WITHIN(level.drawn * 0.9, copper + std::max(moving["X"] + moving["Y"], moving["Z"]), 1e-9);
+        LW_COMPARE_WITHIN(one.drawn * 0.9, copper + std::max({moving["X"], moving["Y"], moving["Z"]}), 1e-9);
+        QCOMPARE(unsaid.drawn, all.drawn);
+        // over the cycles: copper all day, and less than if every axis drove hard without a rest
+        QVERIFY(one.lasting > copper / 0.9 && one.lasting < all.drawn);
+        const auto says = [&](const char *together) {
+            set("/supplies/X-A/together", *together ? Json(together) : Json(nullptr));
+            for (const auto &f : Wired(m_job).sheet.findings)
+                if (f.code == "C19" && f.title != "24 V supply") return f.sentence;
+            return std::string();
+        };
+        QVERIFY(says("").find("nobody said less") != std::string::npos);
+        QVERIFY(says("one").find("One after another") == 0);
+    }
+    void aSwitchNeedsRoomBehindIt() {
+        set("/axes/X/switch_room_mm", nullptr);
+        const auto open = *Wired(m_job).find("C29", "Room beyond the switch of X");
+        QCOMPARE(open.verdict, Verdict::NotKnown);
+        QVERIFY(open.lever.find("Leave ") == 0);
+        // by hand: v t + v^2/2a braked; with the power cut v t + m v^2/2F, the rotor's share in m
+        const auto m = readAxis(m_job, "X", "A");
+        const auto s = evaluate(m).state;
+        const double v = m.rapid.v, l = m.lead.v / (2 * M_PI),
+                     heavy = m.mass.v + rotatingInertiaAtScrew(s.chain).value() / (l * l);
+        const double braked = v * 0.05 + v * v / 2 / m.slowing(), cut = v * 0.05 + heavy * v * v / 2 / s.friction;
+        const double least = std::max(braked, cut), wanted = std::max(1.25 * least, least + 2e-3);
+        const auto at = [&](double room) {
+            set("/axes/X/switch_room_mm", typed((std::to_string(room * 1e3) + "mm").c_str()));
+            return Wired(m_job).find("C29", "Room beyond the switch of X")->verdict;
+        };
+        QCOMPARE(at(least * 0.99), Verdict::Fails);
+        QCOMPARE(at(least * 1.01), Verdict::Watch);
+        QCOMPARE(at(wanted * 1.001), Verdict::Holds);
+        set("/chain/limits", "none");
+        QVERIFY(!Wired(m_job).find("C29", "Room beyond the switch of X")); // no switch, nothing behind it
+    }
+    void dustOfAGrinderStaysOut() {
+        set("/class", "surface_grinder");
+        QCOMPARE(Wired(m_job).find("C23", "Air through the cabinet")->verdict, Verdict::Fails);
+        set("/cabinet/dust", "clean");
+        QVERIFY(!Wired(m_job).find("C23", "Air through the cabinet")); // blown in, nothing drawn out
+        set("/cabinet/fans", typed("0"));
+        set("/cabinet/exhaust_fans", typed("1"));
+        set("/cabinet/exhaust_m3h", typed("55"));
+        const Wired drawn(m_job);
+        QCOMPARE(drawn.sheet.flow, 55.0); // through gaps: it cools, and brings the dust
+        QCOMPARE(drawn.find("C23", "Air through the cabinet")->verdict, Verdict::Fails);
+        set("/cabinet/fans", typed("2"));
+        set("/cabinet/fan_m3h", typed("55"));
+        const Wired both(m_job);
+        LW_COMPARE_WITHIN(both.sheet.flow, 2 * 55 * 0.6, 1e-9); // counted once, where it comes in
+        QCOMPARE(both.find("C23", "Air through the cabinet")->verdict, Verdict::Holds);
+    }
+    /// What has a size is a line to buy, out of the catalogue: the right current, the bus it must break, enough cable.
+    void theWiringIsBoughtByItsSizes() {
+        set("/axes/X/designs/A/cable/length_mm", typed("3m"));
+        set("/axes/X/designs/A/drive/fuse_A", typed("5A"));
+        const auto parts = partsOfWiring(Wired(m_job).sheet);
+        const auto line = [&](const std::string &key) {
+            for (const auto &p : parts)
+                if (p.key == key) return p.text;
+            return std::string();
+        };
+        QCOMPARE(line("wire-X-motor"), std::string("Cable 4 × 0.75 mm², screened, 3.5\u00a0m"));
+        QCOMPARE(line("wire-X-fuse"), std::string("Fuse 5 A, slow, 125 V d.c., with holder"));
+        QVERIFY(line("wire-Z-encoder").find("pairs") != std::string::npos); // Z alone is closed loop
+        QVERIFY(line("wire-X-encoder").empty() && line("wire-X-A-resistor").empty());
+        QVERIFY(line("wire-contactors").find("2 of Contactor") == 0);
+        auto patches = listedParts(m_job, parts);
+        QCOMPARE(patches.size(), parts.size());
+        for (const auto &p : patches)
+            setAt(m_job, p.pointer, p.value);
+        QVERIFY(listedParts(m_job, parts).empty()); // once
+        set("/axes/X/designs/A/drive/fuse_A", typed("6.3A"));
+        patches = listedParts(m_job, partsOfWiring(Wired(m_job).sheet));
+        QCOMPARE(patches.size(), std::size_t(1)); // the same line, another fuse
+        QCOMPARE(patches[0].pointer, std::string("/parts/wire-X-fuse"));
+        set("/parts/wire-X-fuse/state", "ordered"); // what is on its way is not changed under one's hands
+        QVERIFY(listedParts(m_job, partsOfWiring(Wired(m_job).sheet)).empty());
+        // a bus of 170 V wants a fuse that breaks it
+        const auto &cat = catalogueInUse();
+        QVERIFY(cat.fuseOf(4, 170)->dcVolts >= 170 && cat.fuseOf(4, 50)->dcVolts < 170);
+        QVERIFY(!cat.fuseOf(4, 900));
+        QVERIFY(cat.resistorFor(9, 11, 150)->watts >= 150 && !cat.resistorFor(9, 11, 5000));
     }
     /// A table at speed on a screw that turns easily: more comes back than the windings burn.
     void aHeavyTablePumpsItsSupplyUp() {

@@ -107,6 +107,11 @@ WiringView::WiringView(Session *session, MakeField make, DropField drop, QWidget
     m_name->setObjectName(u"wireName"_s);
     head->addWidget(m_name);
     head->addStretch(1);
+    auto *list = makeButton(u"Put on the parts list (L)"_s, u"wiringToParts"_s, this);
+    list->setFocusPolicy(Qt::NoFocus);
+    list->setToolTip(u"Cables with their plugs, fuses, contactors, fans, resistors: what has a size here."_s);
+    connect(list, &QPushButton::clicked, this, &WiringView::putOnList);
+    head->addWidget(list);
     auto *cables = makeButton(u"Cable list (CSV)"_s, u"cableList"_s, this);
     cables->setFocusPolicy(Qt::NoFocus);
     connect(cables, &QPushButton::clicked, this, &WiringView::cablesAsked);
@@ -228,13 +233,12 @@ void WiringView::showPlace() {
     const auto &place = m_place;
     m_name->setText(nameOf(place, s));
     auto keys = fieldsOf(s, place);
-    if (keys.size() > 12) keys.resize(12); // two rows of six
     if (keys != m_keys) {
         m_keys = keys;
         for (auto *f : m_fields)
             m_drop(f);
         m_fields.clear();
-        const int columns = keys.size() > 10 ? 6 : 5;
+        const int columns = std::max(5, int(keys.size() + 1) / 2); // two rows
         for (std::size_t k = 0; k < keys.size(); ++k) {
             auto *f = m_make(text(keys[k]), m_entries);
             m_grid->addWidget(f, int(k) / columns, int(k) % columns);
@@ -266,6 +270,20 @@ void WiringView::mend() {
     emit said(u"Taken as done: %1. Ctrl+Z takes it back."_s.arg(text(taken.lever)));
 }
 
+void WiringView::putOnList() {
+    const auto parts = partsOfWiring(m_session->wiring());
+    if (parts.empty()) return emit said(u"Nothing of the wiring has a size yet: cables, fuses, fans."_s);
+    const auto patches = listedParts(m_session->project(), parts);
+    if (patches.empty()) return emit said(u"All of it is on the list of parts already."_s);
+    double price = 0;
+    for (const auto &p : parts)
+        if (std::any_of(patches.begin(), patches.end(), [&](const auto &x) { return x.pointer == "/parts/" + p.key; }))
+            price += p.price;
+    m_session->apply({patches, u"parts of the wiring listed"_s});
+    emit said(u"%1 lines on the list of parts, ≈ %2, prices assumed. Ctrl+Z takes them back."_s.arg(patches.size())
+                  .arg(text(numberText(price, 4))));
+}
+
 QByteArray WiringView::cablesCsv() const { return QByteArray::fromStdString(lw::cablesCsv(m_session->wiring())); }
 
 bool WiringView::handleKey(QKeyEvent *e) {
@@ -291,6 +309,7 @@ bool WiringView::handleKey(QKeyEvent *e) {
         return true;
     }
     case Qt::Key_M: mend(); return true;
+    case Qt::Key_L: putOnList(); return true;
     case Qt::Key_Return:
     case Qt::Key_Enter:
         if (!m_fields.empty()) m_fields.front()->setFocus();

@@ -59,6 +59,7 @@ public:
     void pick(const WirePlace &place);
     /// Makes the change the chosen finding asks for.
     void mend();
+    void putOnList();
     [[nodiscard]] QByteArray cablesCsv() const;
 
 signals:

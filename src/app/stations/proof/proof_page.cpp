@@ -141,7 +141,20 @@ ProofPage::ProofPage(Session *session, QWidget *parent) : StationPage(session, S
     m_allLink = makeLink(u"All that fails, at once … (Shift+M)"_s, this);
     m_allLink->setObjectName(u"mendAll"_s);
     connect(m_allLink, &QPushButton::clicked, this, [this] { m_all->open(proved()); });
-    left->addWidget(m_allLink, 0, Qt::AlignLeft);
+    auto *links = new QHBoxLayout;
+    links->setSpacing(18);
+    links->addWidget(m_allLink);
+    m_curveLink = makeLink({}, this);
+    m_curveLink->setObjectName(u"ownCurve"_s);
+    connect(m_curveLink, &QPushButton::clicked, this, &ProofPage::ownCurve);
+    links->addWidget(m_curveLink);
+    links->addStretch(1);
+    left->addLayout(links);
+    connect(m_chart, &TorqueChart::curveDragged, this, [this](const QString &curve, int pull) {
+        m_session->apply({{{motorPlace() + "curve", curve.toStdString()}},
+                          u"point of the torque curve"_s,
+                          u"curve %1 %2"_s.arg(text(m_axis)).arg(pull)});
+    });
     h->addLayout(left, 1);
     m_opened = new OpenedFinding(session, this);
     m_opened->setFixedWidth(lettered(460));
@@ -173,6 +186,9 @@ void ProofPage::update(const ProvedAxis &p) {
                 text(headline(StationId::Proof, p.model, p.evaluation)));
     m_allLink->setVisible(std::any_of(p.evaluation.findings.begin(), p.evaluation.findings.end(),
                                       [](const Finding &g) { return g.verdict == Verdict::Fails; }));
+    const bool own = p.model.hasMotor() && !p.model.servo() && p.model.stepper().curve;
+    m_curveLink->setVisible(p.model.hasMotor() && !p.model.servo() && (own || p.evaluation.state.motorKnown));
+    m_curveLink->setText(own ? u"Back to the plate's curve (K)"_s : u"Pull the curve to a sheet's (K)"_s);
     const Finding *f = current();
     if (!f) { // open the weakest torque row to begin with, else the worst of all
         for (const auto &g : p.evaluation.findings)
@@ -196,6 +212,32 @@ void ProofPage::update(const ProvedAxis &p) {
     }
 }
 
+std::string ProofPage::motorPlace() const {
+    const auto &m = proved().model;
+    return "/axes/" + m.id + "/designs/" + m.designId + "/motor/";
+}
+void ProofPage::ownCurve() {
+    const auto &p = proved();
+    const auto place = motorPlace();
+    if (!p.model.hasMotor() || p.model.servo()) return;
+    if (p.model.stepper().curve)
+        return m_session->apply(
+            {{{place + "curve", nullptr}, {place + "curve_V", nullptr}}, u"the plate's torque curve"_s});
+    if (!p.evaluation.state.motorKnown) return;
+    // the plate's curve as it is worked out now, as points to be pulled
+    std::vector<std::pair<double, double>> points;
+    for (const double rpm : {0.0, 150.0, 300.0, 500.0, 750.0, 1000.0, 1400.0, 2000.0}) {
+        const double torque = torquesAt(p.evaluation.state.motor, rpm).peak;
+        if (rpm > 0 && torque < 0.01 * points.front().second) break;
+        points.emplace_back(rpm, torque);
+    }
+    if (points.size() < 2) return;
+    m_session->apply(
+        {{{place + "curve", curveText(points)},
+          {place + "curve_V", {{"typed", numberText(p.model.supply.voltage.v, 4) + "V"}, {"standing", "stated"}}}},
+         u"torque curve of my own"_s});
+}
+
 void ProofPage::showMends(const Finding &f, const std::vector<Mend> &mends) {
     const auto *now = current();
     if (!now || !sameSubject(*now, f)) return; // a late answer
@@ -212,6 +254,10 @@ bool ProofPage::handleKey(QKeyEvent *e) {
     }
     if (e->key() == Qt::Key_M && !m_mends.empty()) {
         emit mendApplied(m_mends.front());
+        return true;
+    }
+    if (e->key() == Qt::Key_K) {
+        ownCurve();
         return true;
     }
     if (e->key() == Qt::Key_W) {

@@ -64,13 +64,15 @@ protected:
     void update(const ProvedAxis &proved) override;
 
 private:
+    void ownCurve();
+    [[nodiscard]] std::string motorPlace() const;
     TorqueChart *m_chart;
     MarginLadder *m_ladder;
     OpenedFinding *m_opened;
     Finding m_chosen;
     std::vector<Mend> m_mends;
     MendAllDialog *m_all;
-    QPushButton *m_allLink;
+    QPushButton *m_allLink, *m_curveLink;
     bool m_has = false;
 };
 
