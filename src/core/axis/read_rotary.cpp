@@ -1,19 +1,12 @@
 // An axis that turns: its table, what it carries, what it shall do; reducers of its chain.
 #include "axis/model_reader.h"
 #include "drive/rotary.h"
+#include "machine/turning_bodies.h"
 #include <algorithm>
 #include <cmath>
 
 namespace lw {
 namespace {
-double densityOfBody(const std::string &material) {
-    return material == "iron"        ? 7200
-           : material == "aluminium" ? 2700
-           : material == "brass"     ? 8500
-           : material == "oak"       ? 700
-           : material == "pine"      ? 500
-                                     : 7850;
-}
 /// "30:1", "51", "120/34"
 std::optional<Fraction> ratioFrom(std::string text) {
     std::replace(text.begin(), text.end(), ':', '/');
@@ -41,6 +34,7 @@ Reducer ModelReader::readReducer(const std::string &stage) {
     if (!r.efficiency.known()) r.efficiency = assumed(kind.efficiency, kind.low, kind.high, Shape::Triangular);
     r.play = own("play_arcmin");
     if (!r.play.known()) r.play = assumed(kind.play, kind.playLow, kind.playHigh, Shape::Lognormal);
+    r.wave = own("wave_arcmin");
     r.lasting = own("torque_Nm");
     r.peak = own("peak_Nm");
     r.drag = own("drag_Nm");
@@ -57,52 +51,45 @@ Reducer ModelReader::readReducer(const std::string &stage) {
 /// All that turns with the table; its inertia.
 Known ModelReader::turningLoadOf(const std::string &list) {
     auto &t = std::get<RotaryTable>(m.final);
-    const auto *rows = nodeAt(m_project, list);
-    std::vector<TurningBody> bodies;
-    bool open = false;
-    auto standing = Standing::Measured;
-    if (rows && rows->is_object())
-        for (const auto &[id, row] : rows->items()) {
-            const std::string p = list + "/" + id + "/";
-            TurningBody b;
-            const auto shape = textAt(m_project, p + "shape", "round");
-            b.shape = shape == "box"    ? TurningBody::Shape::Box
-                      : shape == "tube" ? TurningBody::Shape::Tube
-                                        : TurningBody::Shape::Cylinder;
-            const auto across = value(p + "d_mm"), other = value(p + "b_mm"), length = value(p + "length_mm"),
-                       mass = value(p + "mass_kg"), offset = value(p + "offset_mm"), angle = value(p + "angle_deg");
-            const auto name = textAt(m_project, p + "name", "a piece on the table");
-            if (!across.known() || (b.shape != TurningBody::Shape::Cylinder && !other.known()) ||
-                (!mass.known() && !length.known())) {
-                m.problems.push_back("Not known of " + name + ": " +
-                                     (!across.known()                    ? "its size across."
-                                      : !mass.known() && !length.known() ? "its mass, or its length."
-                                                                         : "its hole, or its other side."));
-                open = true;
-                continue;
-            }
-            if (b.shape == TurningBody::Shape::Tube && other.v >= across.v) {
-                m.problems.push_back("The hole of " + name + " is as large as the piece.");
-                open = true;
-                continue;
-            }
-            b.a = metres(across.v);
-            b.b = metres(other.known() ? other.v : 0);
-            b.mass = mass.known() ? kilograms(mass.v)
-                                  : massOf(b, metres(length.v),
-                                           kilogramsPerCubicMetre(densityOfBody(textAt(m_project, p + "material"))));
-            b.offset = metres(offset.known() ? offset.v : 0);
-            b.direction = radians(angle.known() ? angle.v : 0);
-            standing = std::max(standing, across.standing);
-            bodies.push_back(b);
-        }
-    if (bodies.empty() || open) return {};
-    const auto load = turningLoad(bodies);
+    const auto read = readTurningBodies(m_project, list);
+    m.problems.insert(m.problems.end(), read.problems.begin(), read.problems.end());
+    if (read.bodies.empty() || !read.problems.empty()) return {};
+    const auto load = turningLoad(read.bodies);
     t.turning = load.mass.value();
     t.unbalance = t.lies ? load.worst().value() : 0;
     const double J = load.inertia.value();
-    if (standing == Standing::Assumed) return assumed(J, 0.5 * J, 2 * J, Shape::Lognormal);
+    if (read.standing == Standing::Assumed) return assumed(J, 0.5 * J, 2 * J, Shape::Lognormal);
     return {J, Standing::Computed, 0.95 * J, 1.05 * J, Shape::Triangular};
+}
+
+WorkHolding ModelReader::readHolding() {
+    WorkHolding h;
+    // the place of what is said among the words of a choice; nothing said: 0
+    const auto said = [&](const char *key, std::initializer_list<std::string_view> codes) {
+        const auto code = axisText(key);
+        int k = 1;
+        for (const auto c : codes) {
+            if (c == code) return k;
+            ++k;
+        }
+        return 0;
+    };
+    h.by = HeldBy(said("rotary/held_by", {"three", "four", "faceplate", "collet", "spurs"}));
+    h.mounted = Mounted(said("rotary/mounted", {"bolted", "screwed", "taper", "loose"}));
+    h.locked = Said(said("rotary/lock", {"no", "yes"}));
+    h.reverses = Said(said("rotary/reverses", {"no", "yes"}));
+    h.squared = SquaredBy(said("rotary/squared", {"keys", "dial", "nothing"}));
+    h.movedAs = MoveAs(said("rotary/move_as", {"radius", "diameter"}));
+    h.material = workMaterial(axisText("rotary/work_of"));
+    h.keyClearance = axis("rotary/key_clearance_mm");
+    h.keysApart = axis("rotary/keys_apart_mm");
+    h.tailHigh = axis("rotary/tail_high_mm");
+    h.head = axis("rotary/head_d_mm");
+    h.tail = axis("rotary/tail_d_mm");
+    h.apart = axis("rotary/apart_mm");
+    h.trial = axis("rotary/trial_mm");
+    h.moved = axis("rotary/move_mm");
+    return h;
 }
 
 void ModelReader::readRotary() {
@@ -154,6 +141,7 @@ void ModelReader::readRotary() {
     t.boltSize = axis("rotary/bolt_mm");
     t.chuckSpeed = axis("rotary/chuck_rpm");
     t.offset = axis("rotary/mass_offset_mm");
+    t.holding = readHolding();
     m.final = t;
 
     m.mass = turningLoadOf(a + "rotary/bodies");

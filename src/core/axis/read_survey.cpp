@@ -1,5 +1,6 @@
 #include "axis/model_reader.h"
 #include "machine/rides.h"
+#include "machine/turning_bodies.h"
 #include "machine/friction.h"
 #include "units/plain_number.h"
 #include <algorithm>
@@ -284,6 +285,16 @@ void ModelReader::readMass() {
     for (const auto &id : carriedBy(m_project, m.id)) {
         const std::string place = "/axes/" + id + "/survey/moving_mass";
         const auto *rows = nodeAt(m_project, place);
+        if (id != m.id && textAt(m_project, "/axes/" + id + "/kind") == "rotary") { // a table with all that turns on it
+            const auto rides = tableMass(m_project, id);
+            if (rides.known()) {
+                sum += rides.v;
+                low += rides.low;
+                high += rides.high;
+                any = true;
+                if (rides.assumed()) guessed += rides.v;
+            }
+        }
         if (!rows || !rows->is_object()) continue;
         for (const auto &[piece, row] : rows->items()) {
             auto k = value(place + "/" + piece + "/mass_kg");

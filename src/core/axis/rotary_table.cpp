@@ -34,4 +34,20 @@ RotaryPurpose rotaryPurpose(std::string_view code) {
         if (!code.empty() && row.code == code) return row.purpose;
     return P::NotChosen;
 }
+namespace {
+double passed(const Known &wished, double target, double most) { return wished.v * (most == most ? most / target : 2); }
+} // namespace
+double RotaryTable::quarterAtMost() const {
+    const auto &p = rotaryTargets(purpose);
+    return passed(quarter, p.quarter, p.quarterMost);
+}
+double RotaryTable::turnAtMost() const {
+    const auto &p = rotaryTargets(purpose);
+    return passed(turn, p.turn, p.turnMost);
+}
+double RotaryTable::playAtMost() const {
+    const auto &p = rotaryTargets(purpose);
+    return passed(play, p.play, p.playMost);
+}
+
 } // namespace lw

@@ -3,6 +3,7 @@
 // in that: it moves what is felt at the work, never how long a turn takes.
 #pragma once
 
+#include "axis/work_holding.h"
 #include "machine/known.h"
 #include <string_view>
 
@@ -54,11 +55,17 @@ struct RotaryTable {
     Known stock, stockFlats, stockLength, offCentre, finish; ///< m
     bool tailstock = false;
     // as it stands
-    Known weight;                ///< kg, the heaviest piece that is lifted
-    Known bolts, boltSize;       ///< how many, m
-    Known chuckSpeed, spinSpeed; ///< rad/s: marked on it; wished
-    Known offset;                ///< m, middle of the mass off the axis, when it spins
-    bool square = false;         ///< the stock has flats
+    Known weight;          ///< kg, the heaviest piece that is lifted
+    Known bolts, boltSize; ///< how many, m
+    Known chuckSpeed;      ///< rad/s, marked on it
+    Known offset;          ///< m, middle of the mass off the axis, when it spins
+    bool square = false;   ///< the stock has flats
+    WorkHolding holding;
+    /// How far what is wished may be passed before it fails: as far as the purpose has it, or twice. Not known: not
+    /// asked.
+    [[nodiscard]] double quarterAtMost() const;
+    [[nodiscard]] double turnAtMost() const;
+    [[nodiscard]] double playAtMost() const;
 };
 
 } // namespace lw

@@ -8,6 +8,10 @@ namespace lw {
 
 double heldTorque(const AxisModel &m, const AxisState &s) { return s.rotary.cut + m.rotary()->unbalance; }
 
+double tableHolds(const AxisModel &m) {
+    return m.cuts.empty() ? notKnown : m.cuts.front().force.v * m.factorOf(m.cuts.front()).v + m.rotary()->unbalance;
+}
+
 void rotaryFigures(const AxisModel &m, const AxisState &s, RotaryState &r) {
     const auto &t = *m.rotary();
     const double i = s.ratio(), clamp = t.clampTime.v;
@@ -22,12 +26,22 @@ void rotaryFigures(const AxisModel &m, const AxisState &s, RotaryState &r) {
     r.step = steps ? 2 * pi / steps->value() : notKnown;
     r.fullStep = steps && m.ownStepsATurn() > 0 ? 2 * pi / (i * m.ownStepsATurn()) : notKnown;
     r.play = 0;
-    double behind = 1;
+    double behind = 1, waves = 0; // waves of several wheels meet by chance: their squares add
     for (std::size_t k = s.stages.size(); k-- > 0;) {
         r.play += s.chain.stages[k].play.value() / behind;
+        const auto wave = [&](double peakToPeak) { waves += std::pow(peakToPeak / behind, 2); };
+        if (const auto *reducer = m.stageAs<Reducer>(k)) {
+            wave(reducer->wave.v);
+        } else if (const auto *belt = m.stageAs<ToothedBelt>(k)) {
+            const double radius =
+                belt->driven.profile ? belt->driven.teeth * belt->driven.profile->pitch * 1e-3 / (2 * pi) : notKnown;
+            wave(belt->driver.runOut.v / radius);
+            wave(belt->driven.runOut.v / radius);
+        }
         behind *= s.chain.stages[k].reduction.value();
         if (const auto *reducer = m.stageAs<Reducer>(k)) r.locks |= reducer->locks();
     }
+    r.wave = std::sqrt(waves);
     const double shaft = t.shaftStiffness.known() ? 1 / t.shaftStiffness.v : 0;
     r.stiffness = 1 / (1 / s.driveStiffness + shaft);
     if (!m.cuts.empty()) {

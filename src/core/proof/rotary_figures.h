@@ -13,6 +13,7 @@ struct RotaryState {
     double quarter = notKnown, turn = notKnown;  ///< s, clamp and all
     double step = notKnown, fullStep = notKnown; ///< rad: of a pulse, of the motor's own step or count
     double play = notKnown;                      ///< rad, of all stages
+    double wave = notKnown;                      ///< rad peak to peak: how unevenly it goes round
     double stiffness = notKnown;                 ///< N m/rad from motor to work
     double twist = notKnown,
            loadAngle = notKnown;        ///< m at the radius, under the cut: wind-up; a stepper's rotor off its place
@@ -28,6 +29,8 @@ struct RotaryState {
     int driftPlaces = 0;
 };
 void rotaryFigures(const AxisModel &m, const AxisState &s, RotaryState &r);
+/// The same before anything is worked out of a design: the cut's force at one metre, its doubt's factor, the weight.
+[[nodiscard]] double tableHolds(const AxisModel &m);
 /// What the table must hold while it is cut, N m.
 [[nodiscard]] double heldTorque(const AxisModel &m, const AxisState &s);
 

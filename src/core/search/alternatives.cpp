@@ -121,6 +121,14 @@ std::vector<Alternative> Lister::list(Exchanged what) {
         }
         break;
     }
+    case Exchanged::Reducer: { // in the place of the one there is
+        const auto place = m.placeOf<Reducer>();
+        const auto *now = m.stageAs<Reducer>(place);
+        if (!now) break;
+        for (const auto &c : m_catalogue.reducers)
+            add(c.name, c.price, reducerPatches(stagePointer(m, place), c));
+        break;
+    }
     case Exchanged::Screw:
         for (auto &c : screwChoices(m_project, m_axis, m_design, m_catalogue)) {
             auto changed = m;

@@ -546,6 +546,21 @@ private:
 };
 } // namespace
 
+std::vector<Patch> reducerPatches(const std::string &at, const CatalogueReducer &r) {
+    return {{at + "kind", "reducer"},
+            {at + "type", r.kind},
+            {at + "ratio", numberText(r.ratio, 6) + ":1"},
+            {at + "torque_Nm", filled(r.torque, "N m")},
+            {at + "peak_Nm", filled(r.peak, "N m")},
+            {at + "play_arcmin", filled(r.play, "arcmin")},
+            {at + "drag_Nm", filled(r.drag, "N m")},
+            {at + "wave_arcmin", filled(r.wave, "arcmin")},
+            {at + "stiffness_Nm_rad", filled(r.stiffness, "Nm/rad")},
+            {at + "efficiency", filled(r.efficiency, "")},
+            {at + "input_rpm", filled(r.inputRpm, "rpm")},
+            {at + "bore_in", numberText(r.bore, 4) + " H7"},
+            {at + "runs", "grease"}};
+}
 std::vector<Patch> motorPatches(const std::string &d, const CatalogueMotor &c) {
     MotorEntries e(d + "motor/");
     e.body(c);

@@ -85,6 +85,8 @@ struct Candidate {
 /// motor is not known of this one.
 [[nodiscard]] std::vector<Patch> motorPatches(const std::string &designPointer, const CatalogueMotor &c);
 [[nodiscard]] std::vector<Patch> motorPatches(const std::string &designPointer, const CatalogueServo &c);
+/// Those of a stage that a reducer of the catalogue fills; the pointer of the stage ends in a slash.
+[[nodiscard]] std::vector<Patch> reducerPatches(const std::string &stagePointer, const CatalogueReducer &r);
 /// Those of a servo's drive set to a current, A: rms, with brushes as it is.
 [[nodiscard]] std::vector<Patch> drivePatches(const std::string &designPointer, const CatalogueServo &c,
                                               const CatalogueServoDrive &drive);

@@ -10,11 +10,56 @@
 #include "units/plain_number.h"
 #include <algorithm>
 #include <cmath>
-#include <limits>
+#include <map>
+#include <tuple>
 
 namespace lw {
 namespace {
 using Json = nlohmann::json;
+
+/// A motor with its drive and supply, and the entries they fill.
+struct Train {
+    std::string name;
+    double price = 0, face = 0, shaft = 0; ///< mm
+    std::vector<Patch> patches;
+};
+/// Steppers and servos with the cheapest drive on the supply there is; servos also on drives that live on the mains.
+std::vector<Train> trainsFor(const Catalogue &shop, const std::string &d, const std::string &supplyId, double volts,
+                             double mainsHigh, double supplyPrice, const std::vector<Patch> &supply) {
+    std::vector<Train> out;
+    const auto put = [&](const SoldMotor &motor, const SoldDrive &drive, double more, std::vector<Patch> patches,
+                         const std::vector<Patch> &fed) {
+        patches.insert(patches.end(), fed.begin(), fed.end());
+        out.push_back({motor.name, motor.price + drive.price + more, motor.face, motor.shaft, std::move(patches)});
+    };
+    for (const auto &motor : shop.motors) {
+        if (motor.shaftBothEnds) continue;
+        const auto *drive = shop.driveFor(volts, setPeak(1e9, motor.current), motor.encoder);
+        if (!drive) continue;
+        auto p = motorPatches(d, motor);
+        for (const Patch &entry :
+             std::initializer_list<Patch>{{d + "drive/current_A", filled(setPeak(drive->peak, motor.current), "A")},
+                                          {d + "drive/current_kind", "peak"},
+                                          {d + "drive/volt_limit_V", filled(drive->voltsMost, "V")},
+                                          {d + "drive/microsteps", filled(10, "")}})
+            p.push_back(entry);
+        put(motor, *drive, supplyPrice, std::move(p), supply);
+    }
+    for (const auto &motor : shop.servos) {
+        const auto servo = [&](double at, double more, const std::vector<Patch> &fed) {
+            const auto *drive = shop.servoDriveFor(at, motor.continuous / motor.constant, motor.brushed());
+            if (!drive) return;
+            auto p = motorPatches(d, motor);
+            for (auto &entry : drivePatches(d, motor, *drive))
+                p.push_back(std::move(entry));
+            put(motor, *drive, more, std::move(p), fed);
+        };
+        servo(volts * mainsHigh, supplyPrice, supply);
+        for (const auto &row : shop.supplies)
+            if (row.kind == "mains") servo(row.highest(), row.price, supplyPatches(supplyId, row));
+    }
+    return out;
+}
 
 struct Reduction {
     std::string name;
@@ -61,20 +106,6 @@ std::optional<Reduction> beltTo(const Catalogue &shop, const std::string &at, co
     pulleyPatches(r.patches, at + "driven/", driven, *profile, width, nextShaft);
     return r;
 }
-std::vector<Patch> reducerPatches(const std::string &at, const CatalogueReducer &r) {
-    return {{at + "kind", "reducer"},
-            {at + "type", r.kind},
-            {at + "ratio", numberText(r.ratio, 6) + ":1"},
-            {at + "torque_Nm", filled(r.torque, "N m")},
-            {at + "peak_Nm", filled(r.peak, "N m")},
-            {at + "play_arcmin", filled(r.play, "arcmin")},
-            {at + "drag_Nm", filled(r.drag, "N m")},
-            {at + "stiffness_Nm_rad", filled(r.stiffness, "Nm/rad")},
-            {at + "efficiency", filled(r.efficiency, "")},
-            {at + "input_rpm", filled(r.inputRpm, "rpm")},
-            {at + "bore_in", numberText(r.bore, 4) + " H7"},
-            {at + "runs", "grease"}};
-}
 } // namespace
 
 TableWays tableWays(const Json &project, const AxisModel &m, const Catalogue &shop, const std::atomic<bool> *stop) {
@@ -104,43 +135,36 @@ TableWays tableWays(const Json &project, const AxisModel &m, const Catalogue &sh
         supply = supplyPatches(m.supply.id, *row);
     }
     const auto asks = ratioWindow(m);
-    const auto &purpose = rotaryTargets(t->purpose);
-    const double mostPlay =
-        t->play.known() && t->purpose != RotaryPurpose::Spin
-            ? t->play.v * (purpose.playMost == purpose.playMost ? purpose.playMost / purpose.play : 2)
-            : std::numeric_limits<double>::infinity();
+    const double mostPlay = t->purpose != RotaryPurpose::Spin ? t->playAtMost() : notKnown;
+    // the same pulleys on the same shafts come again behind every motor
+    std::map<std::tuple<const char *, int, int, double, double>, std::optional<Reduction>> belted;
+    const auto beltBetween = [&](const char *profile, int driver, int driven, double from,
+                                 double to) -> const std::optional<Reduction> & {
+        const auto [it, isNew] = belted.try_emplace({profile, driver, driven, from, to});
+        if (isNew) it->second = beltTo(shop, stages + "/1/", profile, driver, driven, from, to);
+        return it->second;
+    };
+    const std::optional<Reduction> straight = Reduction{};
     std::vector<TableWay> holds;
-    for (const auto &motor : shop.motors) {
+    for (const auto &train : trainsFor(shop, d, m.supply.id, volts, m.supply.mainsHigh(), supplyPrice, supply)) {
         if (stop && *stop) break;
-        if (motor.shaftBothEnds) continue;
-        const auto *drive = shop.driveFor(volts, setPeak(1e9, motor.current), motor.encoder);
-        if (!drive) continue;
-        auto base = motorPatches(d, motor);
-        for (const Patch &p :
-             std::initializer_list<Patch>{{d + "drive/current_A", filled(setPeak(drive->peak, motor.current), "A")},
-                                          {d + "drive/current_kind", "peak"},
-                                          {d + "drive/volt_limit_V", filled(drive->voltsMost, "V")},
-                                          {d + "drive/microsteps", filled(10, "")}})
-            base.push_back(p);
-        base.insert(base.end(), supply.begin(), supply.end());
-        const char *profile = motor.face > 70 ? "5M" : "3M";
+        const char *profile = train.face > 70 ? "5M" : "3M";
         const CatalogueReducer *none = nullptr;
         std::vector<const CatalogueReducer *> reducers{none};
         for (const auto &r : shop.reducers)
             reducers.push_back(&r);
         for (const auto *reducer : reducers) {
             const double next = reducer ? reducer->bore : 20; // a table's own shaft; common practice
-            std::vector<std::optional<Reduction>> belts;
-            if (reducer) belts.push_back(Reduction{}); // straight in
+            std::vector<const std::optional<Reduction> *> belts;
+            if (reducer) belts.push_back(&straight);
             for (const int driver : {18, 24})
                 for (const int driven : {18, 20, 24, 30, 36, 40, 48, 60, 72})
-                    if (driven >= driver)
-                        belts.push_back(beltTo(shop, stages + "/1/", profile, driver, driven, motor.shaft, next));
+                    if (driven >= driver) belts.push_back(&beltBetween(profile, driver, driven, train.shaft, next));
             // what the reducer's own row breaks whatever turns it: play, and the cut alone against what it carries
-            const double cut = m.cuts.front().force.v * m.factorOf(m.cuts.front()).v + t->unbalance;
             const bool broken =
-                reducer && (reducer->play * pi / 10800 > mostPlay * (1 + 1e-9) || cut > reducer->torque);
-            for (const auto &belt : belts) {
+                reducer && (reducer->play * pi / 10800 > mostPlay * (1 + 1e-9) || tableHolds(m) > reducer->torque);
+            for (const auto *way : belts) {
+                const auto &belt = *way;
                 if (!belt) continue;
                 if (broken) {
                     ++out.tried;
@@ -150,12 +174,12 @@ TableWays tableWays(const Json &project, const AxisModel &m, const Catalogue &sh
                 // twice as coarse or half as quick as asked fails: no other row can mend that
                 ++out.tried;
                 if (ratio < 0.49 * asks.least * m.pulsesATurn() / 2000 || ratio > 2.1 * asks.most) continue;
-                auto patches = base;
+                auto patches = train.patches;
                 patches.push_back({stages, Json::object()});
                 Json order = Json::array();
                 int n = 0;
                 const bool hasBelt = !belt->patches.empty();
-                if (!hasBelt && motor.shaft > reducer->bore + 0.01) continue; // it does not go in
+                if (!hasBelt && train.shaft > reducer->bore + 0.01) continue; // it does not go in
                 if (hasBelt) {
                     patches.insert(patches.end(), belt->patches.begin(), belt->patches.end());
                     order.push_back(std::to_string(++n));
@@ -177,9 +201,9 @@ TableWays tableWays(const Json &project, const AxisModel &m, const Catalogue &sh
                     fails |= f.verdict == Verdict::Fails && f.check->station != StationId::AsFound;
                 if (fails) continue;
                 TableWay w;
-                w.name = motor.name + "; " + (hasBelt ? belt->name : std::string("straight in")) +
+                w.name = train.name + "; " + (hasBelt ? belt->name : std::string("straight in")) +
                          (reducer ? "; " + reducer->name : std::string());
-                w.price = motor.price + drive->price + supplyPrice + belt->price + (reducer ? reducer->price : 0);
+                w.price = train.price + belt->price + (reducer ? reducer->price : 0);
                 w.ratio = model.ratio();
                 w.turn = e.state.rotary.turn;
                 w.play = e.state.rotary.play;

@@ -22,6 +22,8 @@ TriedAxis::TriedAxis(const Json &project, std::string axis, std::string design)
         auto &rider = m_job["axes"][id];
         rider["rides_on"] = valueAt(project, "/axes/" + id + "/rides_on");
         if (const auto *pieces = nodeAt(*axisNode, "/survey/moving_mass")) rider["survey"]["moving_mass"] = *pieces;
+        rider["kind"] = valueAt(project, "/axes/" + id + "/kind"); // a table weighs by what turns on it
+        if (const auto *table = nodeAt(*axisNode, "/rotary")) rider["rotary"] = *table;
     }
 }
 

@@ -2,8 +2,12 @@
 #include "app/widgets.h"
 #include "duty/rotary_work.h"
 #include "picture/rotary_views.h"
+#include "picture/table_torque.h"
 #include "proof/words/rotary_words.h"
+#include "search/table_purposes.h"
+#include "shop/build_or_buy.h"
 #include "units/plain_number.h"
+#include "units/shown_units.h"
 #include <QGridLayout>
 #include <QKeyEvent>
 #include <QPainter>
@@ -13,19 +17,32 @@
 namespace lw {
 using namespace Qt::StringLiterals;
 
-RotaryPicture::RotaryPicture(QWidget *parent) : QWidget(parent) {
-    setObjectName(u"rotaryPicture"_s);
-    setAccessibleName(u"The unit under the head, to scale"_s);
-    setMinimumHeight(290);
+RotaryPicture::RotaryPicture(QWidget *parent, Shows shows) : QWidget(parent), m_shows(shows) {
+    const bool room = shows == Shows::Room;
+    setObjectName(room ? u"rotaryPicture"_s : u"tableTorque"_s);
+    setAccessibleName(room ? u"The unit under the head, to scale"_s : u"Torque at the table over a whole turn"_s);
+    setMinimumHeight(room ? 290 : 190);
 }
 void RotaryPicture::refresh(const ProvedAxis &p) {
     m_proved = &p;
+    if (m_shows == Shows::TorqueOverATurn && p.model.rotary()) {
+        const auto &t = *p.model.rotary();
+        const auto torque = [](double v) {
+            return v == v ? text(withUnit(v, Dimension::Torque, "Nm", 3)) : u"not known"_s;
+        };
+        setAccessibleDescription(u"weight %1, cut %2, drag %3, drive %4, clamp %5"_s.arg(
+            torque(t.unbalance), torque(p.evaluation.state.rotary.cut), torque(p.model.pull.v),
+            torque(p.evaluation.state.rotary.output), torque(t.hasClamp ? t.clamp.v : notKnown)));
+    }
     QWidget::update();
 }
 void RotaryPicture::paintEvent(QPaintEvent *) {
     QPainter p(this);
     p.fillRect(rect(), theme().sheet);
-    if (m_proved && m_proved->model.rotary())
+    if (!m_proved || !m_proved->model.rotary()) return;
+    if (m_shows == Shows::TorqueOverATurn)
+        paintTableTorque(p, QRectF(rect()).adjusted(0, 0, -8, 0), m_proved->model, m_proved->evaluation.state);
+    else
         paintRotaryViews(p, QRectF(rect()).adjusted(4, 0, -8, -4), m_proved->model, m_proved->evaluation.state);
 }
 
@@ -50,12 +67,12 @@ RotaryPage::RotaryPage(Session *session, StationId station, QWidget *parent) : S
     m_left->setSpacing(4);
     scroll->setWidget(sheet);
     if (station == StationId::AsFound) {
-        m_picture = new RotaryPicture(sheet);
+        m_picture = new RotaryPicture(sheet, RotaryPicture::Shows::Room);
         m_left->addWidget(m_picture, 1);
         group(u"Room over it"_s, {"nose_mm", "nose_low_mm", "tool_mm", "portal_mm", "bed_gap_mm"}, 5);
         group(u"The unit"_s,
               {"height_mm", "chuck_mm", "jaws_mm", "length_mm", "swing_mm", "drag_Nm", "weight_kg", "people", "bolts",
-               "bolt_mm"},
+               "bolt_mm", "squared", "key_clearance_mm", "keys_apart_mm", "tail_high_mm"},
               5);
     } else {
         group(u"What it is for"_s, {"purpose", "second", "axis"}, 3);
@@ -80,10 +97,20 @@ RotaryPage::RotaryPage(Session *session, StationId station, QWidget *parent) : S
         m_grid->setHorizontalSpacing(8);
         m_grid->setVerticalSpacing(2);
         m_left->addWidget(m_bodies);
-        group(u"The work"_s, {"stock_mm", "stock_shape", "stock_length_mm", "off_centre_mm", "finish_mm"}, 5);
+        m_torque = new RotaryPicture(sheet, RotaryPicture::Shows::TorqueOverATurn);
+        m_left->addWidget(m_torque);
+        group(u"The work and what grips it"_s,
+              {"stock_mm", "stock_shape", "stock_length_mm", "off_centre_mm", "finish_mm", "work_of", "held_by",
+               "mounted", "lock", "reverses"},
+              5);
         m_work = makeLabel({}, 13, Ink::Label, false, true, sheet);
         m_work->setObjectName(u"workWords"_s);
         m_left->addWidget(m_work);
+        group(u"After a test cut"_s, {"head_d_mm", "tail_d_mm", "apart_mm", "trial_mm", "move_mm", "move_as"}, 6);
+        group(u"Build or buy"_s, {"bought_name", "bought_price", "bought_for", "hour_worth"}, 4);
+        m_cost = makeLabel({}, 13, Ink::Label, false, true, sheet);
+        m_cost->setObjectName(u"buildOrBuy"_s);
+        m_left->addWidget(m_cost);
         m_left->addStretch(1);
     }
     h->addWidget(scroll, 1);
@@ -181,6 +208,49 @@ void RotaryPage::showBodies() {
     }
 }
 
+void RotaryPage::showCost() {
+    double hours = 0;
+    bool any = false;
+    for (const auto &s : m_session->plan().steps)
+        if (s.axis == m_axis) {
+            hours += s.hours;
+            any = true;
+        }
+    const auto c = buildOrBuy(m_session->project(), m_axis, m_session->parts(m_axis), any ? hours : notKnown);
+    const QString currency = text(unitLabel(textAt(m_session->project(), "/currency", "EUR")));
+    const auto money = [&](double v) { return text(numberText(std::round(v), 5)) + u" "_s + currency; };
+    QStringList words, groups;
+    for (const auto &[name, price] : c.groups)
+        groups << text(name) + u" "_s + text(numberText(std::round(price), 5));
+    if (c.parts > 0 || c.open > 0)
+        words << u"To build: %1%2%3%4."_s.arg(
+            c.open > 0 ? u"at least "_s : QString(), money(c.parts),
+            groups.isEmpty() ? QString() : u" ("_s + groups.join(u", "_s) + u")"_s,
+            any ? u" and %1 h of work"_s.arg(text(numberText(hours, 3))) +
+                      (c.hourWorth > 0 ? u", %1 with your time"_s.arg(money(c.built())) : QString())
+                : QString());
+    if (c.bought == c.bought) {
+        const double more = c.built() - c.bought;
+        const auto name =
+            text(textAt(m_session->project(), "/axes/" + m_axis + "/rotary/bought_name", "The bought one"));
+        words << u"%1: %2, %3 %4."_s.arg(name, money(c.bought), money(std::fabs(more)),
+                                         more > 0 ? u"less than building"_s : u"more than building"_s);
+        const auto serves = rotaryPurpose(textAt(m_session->project(), "/axes/" + m_axis + "/rotary/bought_for"));
+        if (serves == RotaryPurpose::NotChosen)
+            words << u"Say what it serves: price alone compares nothing."_s;
+        else {
+            int mine = 0;
+            for (const auto &s : purposesServed(m_session->project(), m_axis, proved().model.designId))
+                mine += s.serves;
+            words << u"A purpose served costs %1 bought%2."_s.arg(money(c.bought),
+                                                                  mine ? u", "_s + money(c.built() / mine) + u" built"_s
+                                                                       : u"; what is built serves none yet"_s);
+        }
+    }
+    m_cost->setText(words.join(u"  "_s));
+    m_cost->setVisible(!words.isEmpty());
+}
+
 void RotaryPage::addHere() {
     if (!m_bodies) return emit said(u"Everything there is to measure stands on the sheet."_s);
     int free = 1;
@@ -236,6 +306,18 @@ void RotaryPage::update(const ProvedAxis &p) {
             else if (w.least == w.least || w.most == w.most)
                 words << u"It serves %1 too."_s.arg(name);
         }
+        const auto served = purposesServed(m_session->project(), m.id, m.designId);
+        if (!served.empty()) {
+            QStringList good, bad;
+            for (const auto &s : served)
+                (s.serves ? good : bad) << text(std::string(rotaryTargets(s.purpose).name)) +
+                                               (s.serves || s.fails.empty() || s.purpose != t.second
+                                                    ? QString()
+                                                    : u" ("_s + text(s.fails) + u")"_s);
+            words << (good.isEmpty() ? u"As designed it serves no purpose."_s
+                                     : u"As designed it serves: "_s + good.join(u", "_s) + u"."_s);
+            if (!bad.isEmpty()) words << u"Not: "_s + bad.join(u", "_s) + u"."_s;
+        }
         m_second->setText(words.join(u"  "_s));
         m_second->setVisible(!words.isEmpty());
         QStringList work;
@@ -250,6 +332,8 @@ void RotaryPage::update(const ProvedAxis &p) {
                 text(withUnit(blank.corner.value(), Dimension::Length, "mm", 4)),
                 text(withUnit(blank.inscribed.value(), Dimension::Length, "mm", 4)));
         }
+        m_torque->refresh(p);
+        showCost();
         m_work->setText(work.join(u"  "_s));
         m_work->setVisible(!work.isEmpty());
     }

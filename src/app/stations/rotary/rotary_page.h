@@ -11,11 +11,12 @@ class QPushButton;
 
 namespace lw {
 
-/// Unit and head from the front and the right, to scale.
+/// Unit and head from the front and the right, to scale; or the torque over a turn.
 class RotaryPicture : public QWidget {
     Q_OBJECT
 public:
-    explicit RotaryPicture(QWidget *parent);
+    enum class Shows { Room, TorqueOverATurn };
+    RotaryPicture(QWidget *parent, Shows shows);
     void refresh(const ProvedAxis &proved);
 
 protected:
@@ -23,6 +24,7 @@ protected:
 
 private:
     const ProvedAxis *m_proved = nullptr;
+    Shows m_shows;
 };
 
 class RotaryPage : public StationPage {
@@ -43,10 +45,11 @@ private:
     void group(const QString &title, const std::vector<const char *> &keys, int columns);
     void fallbacks(const ProvedAxis &proved);
     void showBodies();
+    void showCost();
     QVBoxLayout *m_left = nullptr;
     std::map<std::string, FieldWidget *> m_byKey;
-    QLabel *m_second = nullptr, *m_work = nullptr;
-    RotaryPicture *m_picture = nullptr;
+    QLabel *m_second = nullptr, *m_work = nullptr, *m_cost = nullptr;
+    RotaryPicture *m_picture = nullptr, *m_torque = nullptr;
     QWidget *m_bodies = nullptr;
     QGridLayout *m_grid = nullptr;
     std::vector<std::string> m_ids;

@@ -72,10 +72,9 @@ template <bool quarter> AxisCheck timeCheck(std::string_view code, std::string_v
              .levers = {Lever::Ratio}},
             [](const AxisScope &a, Rows &rows) {
                 if (table(a.m).purpose == RotaryPurpose::Spin) return;
-                const auto &p = asked(a.m);
-                const double pass = quarter ? p.quarter : p.turn, most = quarter ? p.quarterMost : p.turnMost;
+                const auto &t = table(a.m);
                 rows.add(upperRow(quarter ? a.s.rotary.quarter : a.s.rotary.turn, wished(a.m).v,
-                                  wished(a.m).v * (most == most ? most / pass : 2)));
+                                  quarter ? t.quarterAtMost() : t.turnAtMost()));
             }};
 }
 
@@ -284,9 +283,7 @@ const AxisCheck rotaryChecksList[] = {
           }},
      [](const AxisScope &a, Rows &rows) {
          if (!a.m.hasStage<Reducer>() || table(a.m).purpose == RotaryPurpose::Spin) return;
-         const auto &p = asked(a.m);
-         const double wished = table(a.m).play.v;
-         rows.add(upperRow(a.s.rotary.play, wished, wished * (p.playMost == p.playMost ? p.playMost / p.play : 2)));
+         rows.add(upperRow(a.s.rotary.play, table(a.m).play.v, table(a.m).playAtMost()));
      }},
     {{.code = "ROT-22",
       .title = "Steps a degree",

@@ -1,0 +1,42 @@
+// How the work is held on a table that turns, what it is of, and what a trial cut said.
+#pragma once
+
+#include "machine/known.h"
+#include <string_view>
+
+namespace lw {
+
+// GCC 12 takes the names of a scoped enumeration for shadows of the quantity types; they are not.
+#pragma GCC diagnostic push
+#pragma GCC diagnostic ignored "-Wshadow"
+enum class HeldBy { NotSaid, ThreeJaws, FourJaws, Faceplate, Collet, Spurs };
+enum class Mounted { NotSaid, Bolted, Screwed, Taper, LooseTaper }; ///< what holds it: to the nose
+enum class Said { NotSaid, No, Yes };
+enum class SquaredBy { NotSaid, Keys, Dial, Nothing };
+enum class MoveAs { NotSaid, Radius, Diameter };
+#pragma GCC diagnostic pop
+
+/// Of work; from memory, along the grain where it is wood, at the soft end of its kind. Common practice.
+struct WorkMaterial {
+    std::string_view code;
+    double youngs, density; ///< Pa, kg/m^3
+    bool wood;
+};
+/// Null for a code that is none.
+[[nodiscard]] const WorkMaterial *workMaterial(std::string_view code);
+
+struct WorkHolding {
+    HeldBy by = HeldBy::NotSaid;
+    Mounted mounted = Mounted::NotSaid;
+    Said locked = Said::NotSaid, reverses = Said::NotSaid;
+    const WorkMaterial *material = nullptr; ///< null: not said
+    SquaredBy squared = SquaredBy::NotSaid;
+    Known keyClearance, keysApart; ///< m
+    // a test cut over the length
+    Known head, tail, apart, tailHigh; ///< m: diameters; between them; tailstock above the chuck's axis
+    // a trial cut
+    Known trial, moved; ///< m: diameter it came to; what is to be entered
+    MoveAs movedAs = MoveAs::NotSaid;
+};
+
+} // namespace lw
