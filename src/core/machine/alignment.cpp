@@ -194,6 +194,19 @@ constexpr Calculation alignmentCalculationsTable[] = {
          return {};
      },
      "TRIG"},
+    {"screw_side_load",
+     [](const Inputs &in, Outputs &out) -> Result<void> {
+         const auto root = in.get<Length>("root_d_mm"), x = in.get<Length>("distance_mm");
+         LW_REQUIRE_POSITIVE(x.value(), "distance_mm");
+         LW_TRY(f, nutSideLoad(root, megapascals(206e3), x, in.get<Length>("offset_mm")));
+         const bool guided = in.boolean("guided");
+         const double F = (guided ? f.rigid : f.hinged).value(), M = F * x.value() / (guided ? 2 : 1);
+         out.number("side_load_N", F);
+         out.number("moment_Nm", M);
+         out.put("bending_MPa", fromSi<Pressure>(32 * M / (pi * std::pow(root.value(), 3))));
+         return {};
+     },
+     "BEAM"},
 };
 } // namespace
 std::span<const Calculation> alignmentCalculations() { return alignmentCalculationsTable; }

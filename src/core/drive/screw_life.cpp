@@ -1,0 +1,124 @@
+#include "drive/screw_life.h"
+#include "book/book.h"
+#include <algorithm>
+#include <cmath>
+#include <vector>
+
+namespace lw {
+
+ScrewMean screwMean(std::span<const ScrewStretch> duty) {
+    double cube = 0, turns = 0, time = 0;
+    for (const auto &s : duty) {
+        const double n = s.speed.value() * s.share;
+        cube += std::pow(std::fabs(s.load.value()), 3) * n;
+        turns += n;
+        time += s.share;
+    }
+    return {newtons(std::cbrt(cube / turns)), fromSi<AngularSpeed>(turns / time)};
+}
+double screwTurns(Force rating, Force mean, double factor) {
+    return 1e6 * std::pow(rating.value() / (factor * mean.value()), 3);
+}
+Force loadOfHalf(Force load, Force preload) {
+    const double F = load.value(), p = preload.value(), off = std::pow(2.0, 1.5) * p;
+    if (p <= 0) return newtons(std::max(F, 0.0));
+    const double size = std::fabs(F), loaded = size < off ? p * std::pow(1 + size / off, 1.5) : size;
+    return newtons(F >= 0 ? loaded : std::max(loaded - size, 0.0));
+}
+double bothTurns(double first, double second) {
+    return std::pow(std::pow(first, -10.0 / 9) + std::pow(second, -10.0 / 9), -0.9);
+}
+Length heatGrowth(Length length, double rise, double expansion) { return length * (expansion * rise); }
+Force pretension(Length root, double rise, double expansion, Pressure youngs) {
+    return newtons(youngs.value() * pi / 4 * root.value() * root.value() * expansion * rise);
+}
+double gradeVariation(std::string_view grade) {
+    static constexpr std::pair<std::string_view, double> rows[] = {
+        {"0", 3.5}, {"1", 6}, {"3", 12}, {"5", 23}, {"7", 52}, {"9", 130}, {"10", 210}, {"rolled", 130}};
+    for (const auto &[code, um] : rows)
+        if (grade == code) return um * 1e-6;
+    return 0;
+}
+Length travelError(Length per300, Length travel) { return per300 * (2 * travel.value() / 0.3); }
+
+namespace book {
+namespace {
+Result<std::vector<ScrewStretch>> dutyFrom(const Inputs &in) {
+    std::vector<ScrewStretch> duty;
+    double turns = 0;
+    for (const auto &s : in.json("segments")) {
+        ScrewStretch x{newtons(s.at("load_N").get<double>()),
+                       revolutionsPerMinute(std::fabs(s.at("speed_rpm").get<double>())), s.at("share").get<double>()};
+        turns += x.speed.value() * x.share;
+        duty.push_back(x);
+    }
+    if (!(turns > 0))
+        return fail(CalcErrorCode::OutOfRange, "segments", 0, 1, "the screw turns in none of them: nothing wears.");
+    return duty;
+}
+constexpr Calculation screwLifeTable[] = {
+    {"screw_life",
+     [](const Inputs &in, Outputs &out) -> Result<void> {
+         LW_TRY(duty, dutyFrom(in));
+         const auto mean = screwMean(duty);
+         LW_REQUIRE_POSITIVE(mean.load.value(), "segments");
+         const double turns = screwTurns(in.get<Force>("dynamic_load_rating_N"), mean.load, in.number("load_factor"));
+         out.put("mean_load_N", mean.load);
+         out.put("mean_rpm", mean.speed);
+         out.number("life_rev", turns);
+         out.number("life_h", turns * 2 * pi / mean.speed.value() / 3600);
+         if (in.has("lead_mm")) out.number("life_km", turns * in.number("lead_mm") * 1e-6);
+         if (in.has("static_load_rating_N") && in.has("max_load_N") && in.number("max_load_N") > 0)
+             out.number("static_safety", in.number("static_load_rating_N") / in.number("max_load_N"));
+         return {};
+     },
+     "ISO-3408-5"},
+    {"screw_life_preloaded",
+     [](const Inputs &in, Outputs &out) -> Result<void> {
+         LW_TRY(duty, dutyFrom(in));
+         const auto C = in.get<Force>("dynamic_load_rating_N"), preload = in.get<Force>("preload_N");
+         double turns[2] = {};
+         AngularSpeed speed{};
+         for (const int half : {0, 1}) {
+             auto own = duty;
+             for (auto &s : own)
+                 s.load = loadOfHalf(half ? -s.load : s.load, preload);
+             const auto mean = screwMean(own);
+             speed = mean.speed;
+             turns[half] = screwTurns(C, mean.load, 1);
+             out.put(half ? "mean_load_nut2_N" : "mean_load_nut1_N", mean.load);
+             out.number(half ? "life_nut2_rev" : "life_nut1_rev", turns[half]);
+         }
+         const double both = bothTurns(turns[0], turns[1]);
+         out.number("life_rev", both);
+         out.number("life_h", both * 2 * pi / speed.value() / 3600);
+         return {};
+     },
+     "ISO-3408-5"},
+    {"screw_thermal_growth",
+     [](const Inputs &in, Outputs &out) -> Result<void> {
+         const auto L = in.get<Length>("length_mm");
+         const double a = in.number("expansion_per_K");
+         out.put("growth_um", heatGrowth(L, in.number("rise_K"), a));
+         if (!in.has("pretension_K")) return {};
+         const double K = in.number("pretension_K");
+         if (const auto root = in.maybe<Length>("root_d_mm"))
+             out.put("pretension_N", pretension(*root, K, a, in.get<Pressure>("youngs_modulus_GPa")));
+         out.put("stretch_um", heatGrowth(L, K, a));
+         return {};
+     },
+     "MECH"},
+    {"travel_error",
+     [](const Inputs &in, Outputs &out) -> Result<void> {
+         const auto per = in.get<Length>("travel_variation_300_um"), L = in.get<Length>("length_mm");
+         out.put("travel_error_um", travelError(per, L));
+         out.put("worst_300_um", per);
+         if (in.has("rise_K")) out.put("growth_um", heatGrowth(L, in.number("rise_K")));
+         return {};
+     },
+     "ISO-3408-5"},
+};
+} // namespace
+std::span<const Calculation> screwLifeCalculations() { return screwLifeTable; }
+} // namespace book
+} // namespace lw
