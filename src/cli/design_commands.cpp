@@ -2,7 +2,10 @@
 #include "cli/cli.h"
 #include "catalogue/csv.h"
 #include "machine/project_file.h"
+#include "picture/theme.h"
+#include "proof/checks/plate_of.h"
 #include "proof/words/narrate.h"
+#include "report/plate_print.h"
 #include "search/table_ways.h"
 #include "search/mends.h"
 #include "search/size_json.h"
@@ -12,6 +15,7 @@
 #include "units/plain_number.h"
 #include "wiring/wiring.h"
 #include <QCoreApplication>
+#include <QGuiApplication>
 #include <algorithm>
 #include <csignal>
 #include <iostream>
@@ -306,6 +310,43 @@ int mend(const Asked &a) {
     return 0;
 }
 /// Exit 1 when a wire or box fails, as `evaluate` does.
+int plate(const Asked &a) {
+    const auto project = readJob(a.file);
+    if (!project) return 2;
+    const auto axes = axesOf(*project, a.axis, "plate");
+    if (!axes || a.axis == "all") return say("plate: name one axis, --axis X.");
+    const auto m = lw::readAxis(*project, a.axis, lw::shownDesign(*project, a.axis));
+    const auto plate = lw::plateOfAxis(m, lw::evaluate(m).state);
+    if (!plate) return say("plate: axis " + a.axis + " has no motor whose size is known.");
+    for (const auto &open : plate->open)
+        say("DRAFT, not known: " + open);
+    const auto csv = lw::plateCsv(*plate);
+    if (a.out.empty()) {
+        std::cout << csv.toStdString();
+        return plate->draft() ? 1 : 0;
+    }
+    const auto out = QString::fromStdString(a.out);
+    const lw::PlatePaper paper{
+        QString::fromStdString(lw::textAt(*project, "/name", "job") + ", " + a.axis + ": motor plate"),
+        m.plate && m.plate->letter, m.plate && m.plate->bar.known() ? lw::printScale(m.plate->bar.v) : 1};
+    QByteArray content;
+    if (out.endsWith(QLatin1String(".csv")))
+        content = csv;
+    else if (out.endsWith(QLatin1String(".dxf")))
+        content = lw::plateDxf(*plate, paper);
+    else if (out.endsWith(QLatin1String(".pdf")) || out.endsWith(QLatin1String(".svg"))) {
+        if (!qEnvironmentVariableIsSet("QT_QPA_PLATFORM")) qputenv("QT_QPA_PLATFORM", "offscreen");
+        int argc = 1;
+        char name[] = "lathewright-cli", *argv[] = {name, nullptr};
+        QGuiApplication gui(argc, argv);
+        lw::loadFonts();
+        content = out.endsWith(QLatin1String(".pdf")) ? lw::platePdf(*plate, paper) : lw::plateSvg(*plate, paper);
+    } else
+        return say("plate: '" + a.out + "' ends in none of .pdf, .svg, .dxf, .csv.");
+    const auto wrong = lw::writeWhole(out, content);
+    if (!wrong.isEmpty()) return say(wrong);
+    return plate->draft() ? 1 : 0;
+}
 int wiring(const Asked &a) {
     const auto project = readJob(a.file);
     if (!project) return 2;
@@ -348,6 +389,10 @@ std::function<int()> addDesignCommands(CLI::App &app) {
     wiringCommand->add_option("file", asked->file, "a .lathewright file")->required();
     wiringCommand->add_flag("--json", asked->json, "as JSON");
     wiringCommand->add_option("--cables", asked->out, "the list of cables as CSV");
+    auto *plateCommand = app.add_subcommand("plate", "the plate a motor sits on, at 1:1");
+    plateCommand->add_option("file", asked->file, "a .lathewright file")->required();
+    plateCommand->add_option("--axis", asked->axis, "whose")->required();
+    plateCommand->add_option("-o,--out", asked->out, "a .pdf, .svg, .dxf or .csv file; none: its holes are printed");
     for (auto *c : {sizeCommand, whyCommand, mendCommand}) {
         c->add_option("file", asked->file, "a .lathewright file")->required();
         c->add_option("--axis", asked->axis, "this axis only; all of them otherwise");
@@ -373,6 +418,7 @@ std::function<int()> addDesignCommands(CLI::App &app) {
                : whyCommand->parsed()    ? why(*asked)
                : mendCommand->parsed()   ? mend(*asked)
                : wiringCommand->parsed() ? wiring(*asked)
+               : plateCommand->parsed()  ? plate(*asked)
                                          : -1;
     };
 }

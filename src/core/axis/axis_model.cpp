@@ -133,6 +133,7 @@ AxisModel readAxis(const Json &project, const std::string &axis, const std::stri
         r.readRotary();
         r.readMotor();
         r.readStages();
+        r.readPlate();
         r.readTableSpeed();
         return m;
     }
@@ -140,6 +141,7 @@ AxisModel readAxis(const Json &project, const std::string &axis, const std::stri
     r.readDuty();
     r.readMotor();
     r.readStages();
+    r.readPlate();
     r.readFinal();
     return m;
 }

@@ -7,6 +7,7 @@
 #include "duty/turning.h"
 #include "axis/final_element.h"
 #include "axis/motor.h"
+#include "axis/motor_plate.h"
 #include "axis/stages/stage.h"
 #include "machine/classes.h"
 #include "machine/known.h"
@@ -16,6 +17,7 @@
 #include <algorithm>
 #include "json.h"
 #include <array>
+#include <memory>
 #include <string>
 #include <vector>
 
@@ -74,6 +76,7 @@ struct AxisModel {
     WayKind way;
     // duty
     Known travel, rapid, acceleration, lostTarget, repeatTarget;
+    Known accuracyTarget;                 ///< m over the travel; not known: not asked
     Known deceleration, jerk, stepTarget; ///< unknown: as speeding up, straight ramps, not asked
     std::vector<Cut> cuts;
     std::vector<Move> moves;
@@ -123,6 +126,7 @@ struct AxisModel {
     SupplyModel supply;
     MotorCable cable;
     std::vector<PlacedStage> stages;
+    std::shared_ptr<const MotorPlate> plate; ///< what the motor sits on; null: nothing written of it
     FinalElement final;
     bool keepsScrew = true; ///< the old screw (or rack) and its nut stay: what was found on them holds for this design
     Known lead, efficiency; ///< travel for a turn of the final shaft, m; of the final element, driven by the motor

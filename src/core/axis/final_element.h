@@ -16,6 +16,8 @@ struct Screw {
     Known saidLead; ///< as the thread's name has it, or all that is said of it: "10tpi"
     std::string threadProblem;
     Known root, span, nutFar, threadLength, length, dynamicRating, staticRating, inertia;
+    Known rise;   ///< K it gets warmer at work
+    Known per300; ///< m, what its grade allows in any 300 mm
     Ends ends = Ends::FixedSupported;
     std::string fixedKind, farKind, nutKind;
     Known bearingStiffness, bearingStatic, bearingBore, bearingOutside;

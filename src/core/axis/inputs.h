@@ -133,6 +133,8 @@ inline constexpr InputSpec span{"bearing_span", "length between the bearings", "
     centre{"belt_centre", "centre distance", "Rule from shaft to shaft", 5, 0.005},
     slotFrom{"slot_from", "inner end of the slot", "Rule in the slot", 5, 0.005},
     slotTo{"slot_to", "outer end of the slot", "Rule in the slot", 5, 0.005},
+    driverRunOut{"driver_run_out", "run-out of the driving pulley", "Dial on its teeth, belt off", 5},
+    drivenRunOut{"driven_run_out", "run-out of the driven pulley", "Dial on its teeth, belt off", 5},
     tolerance{"belt_tolerance", "what the belt's length is good to", "", 0},
     lostThrust{"lost_thrust", "float of the thrust bearing", "Gauge on the end of the screw", 5},
     lostSlot{"lost_slot", "nut loose in its slot", "Gauge on the nut", 5},

@@ -42,9 +42,11 @@ public:
     void readDuty();
     void readMotor();
     void readStages();
+    void readPlate();
     void readFinal();
-    void readRotary();     ///< an axis that turns: its table and what it shall do
-    void readTableSpeed(); ///< how fast, from motor and chain
+    [[nodiscard]] WorkHolding readHolding(); ///< how the work is held and what test cuts said
+    void readRotary();                       ///< an axis that turns: its table and what it shall do
+    void readTableSpeed();                   ///< how fast, from motor and chain
 
 private:
     void readMotorBody(MotorBody &s);

@@ -1,6 +1,7 @@
 // The chain of a design: motor with its drive and supply, stages, final element with its ends, brake.
 #include "axis/model_reader.h"
 #include "catalogue/catalogue.h"
+#include "drive/screw_life.h"
 #include "drive/stepper_dynamics.h"
 #include "units/typed.h"
 #include <algorithm>
@@ -221,6 +222,8 @@ Pulley ModelReader::readPulley(const std::string &p) {
     const auto flanges = design((p + "/flanges").c_str());
     out.flanges = flanges.known() ? static_cast<int>(flanges.v) : 0;
     out.bore = readFitSize(designText((p + "/bore").c_str()));
+    out.runOut = design((p + "/run_out_mm").c_str());
+    if (!out.runOut.known()) out.runOut = assumed(0.05e-3, 0.02e-3, 0.1e-3, Shape::Uniform); // bored at home
     out.hub = designText((p + "/hub").c_str(), "clamp");
     out.material = designText((p + "/material").c_str(), "aluminium");
     out.density = densityOf(out.material);
@@ -294,6 +297,29 @@ void ModelReader::readStages() {
     if (m.stages.empty()) m.stages.push_back({"1", readCoupling("stages/1/")});
 }
 
+void ModelReader::readPlate() {
+    const auto *node = nodeAt(m_project, d + "plate");
+    if (!node || !node->is_object() || node->empty()) return;
+    auto p = std::make_shared<MotorPlate>();
+    p->thickness = design("plate/thickness_mm");
+    p->width = design("plate/width_mm");
+    p->above = design("plate/above_mm");
+    p->below = design("plate/below_mm");
+    p->bore = design("plate/bore_mm");
+    p->postApart = design("plate/post/apart_mm");
+    p->postAbove = design("plate/post/above_mm");
+    p->postBelow = design("plate/post/below_mm");
+    p->postThread = design("plate/post/thread_mm");
+    p->postLength = design("plate/post/length_mm");
+    p->postsPunched = designText("plate/post/how") != "measured";
+    p->boltLength = design("plate/bolt_length_mm");
+    p->washer = design("plate/washer_mm");
+    p->threadDepth = design("motor/thread_depth_mm");
+    p->bar = design("plate/bar_mm");
+    p->material = designText("plate/material", "aluminium");
+    p->letter = designText("plate/paper") == "letter";
+    m.plate = std::move(p);
+}
 void ModelReader::readFinal() {
     Screw s;
     const auto name = designText("screw/thread");
@@ -339,6 +365,8 @@ void ModelReader::readFinal() {
     s.length = design("screw/overall_length_mm");
     if (!s.length.known()) s.length = s.threadLength.known() ? assumed(s.threadLength.v + 0.06) : s.span;
     s.dynamicRating = design("screw/dynamic_N");
+    s.rise = design("screw/rise_K");
+    if (const auto per = gradeVariation(designText("screw/grade")); per > 0) s.per300 = {per, Standing::Stated};
     s.staticRating = design("screw/static_N");
     if (size) {
         if (!s.dynamicRating.known()) s.dynamicRating = assumed(size->dynamic);

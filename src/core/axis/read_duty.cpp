@@ -299,6 +299,7 @@ void ModelReader::readDuty() {
     m.acceleration = axis("targets/acceleration_m_s2");
     m.lostTarget = axis("targets/lost_motion_mm");
     m.repeatTarget = axis("targets/repeatability_mm");
+    m.accuracyTarget = axis("targets/accuracy_mm");
     m.deceleration = axis("targets/deceleration_m_s2");
     m.jerk = axis("targets/jerk_m_s3");
     m.stepTarget = axis("targets/resolution_mm");

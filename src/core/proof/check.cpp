@@ -26,6 +26,9 @@ std::span<const Check *const> allChecks() {
         gather(checks, gravityChecks());
         gather(checks, rotaryChecks());
         gather(checks, rotaryRoomChecks());
+        gather(checks, rotaryHoldingChecks());
+        gather(checks, plateChecks());
+        gather(checks, screwLifeChecks());
         return checks;
     }();
     return all;

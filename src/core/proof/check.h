@@ -165,15 +165,18 @@ void judgeAll(std::span<const CheckOf<Scope>> checks, const Scope &scope, Subjec
 inline constexpr std::size_t torqueChecks = 4; ///< the first of motorChecks(): the torque rows
 
 // The lists, by subject; in the order their rows stand before they are sorted.
-std::span<const AxisCheck> wayChecks();        ///< ways, lead, play as found
-std::span<const CutCheck> cutChecks();         ///< each cut of the duty
-std::span<const AxisCheck> motorChecks();      ///< torque, drive, supply, controller
-std::span<const AxisCheck> stepChecks();       ///< steps a millimetre, smallest step, room for the ramps
-std::span<const AxisCheck> rotaryChecks();     ///< a table that turns: step, time, stiffness
-std::span<const AxisCheck> rotaryRoomChecks(); ///< its room, what it carries, its work
-std::span<const AxisCheck> screwChecks();      ///< screw, nut and what carries them
-std::span<const AxisCheck> seatChecks();       ///< bores on shafts
-std::span<const AxisCheck> gravityChecks();    ///< what holds it with the power off
+std::span<const AxisCheck> wayChecks();           ///< ways, lead, play as found
+std::span<const CutCheck> cutChecks();            ///< each cut of the duty
+std::span<const AxisCheck> motorChecks();         ///< torque, drive, supply, controller
+std::span<const AxisCheck> stepChecks();          ///< steps a millimetre, smallest step, room for the ramps
+std::span<const AxisCheck> rotaryChecks();        ///< a table that turns: step, time, stiffness
+std::span<const AxisCheck> rotaryRoomChecks();    ///< its room, what it carries, its work
+std::span<const AxisCheck> rotaryHoldingChecks(); ///< how its work is held, how evenly it goes round, test cuts
+std::span<const AxisCheck> screwLifeChecks();     ///< how long it lasts, its warmth, its grade
+std::span<const AxisCheck> plateChecks();         ///< what the motor sits on
+std::span<const AxisCheck> screwChecks();         ///< screw, nut and what carries them
+std::span<const AxisCheck> seatChecks();          ///< bores on shafts
+std::span<const AxisCheck> gravityChecks();       ///< what holds it with the power off
 /// The checks of a kind of stage; a kind says here what it is judged by.
 template <class Kind> std::span<const StageCheck<Kind>> stageChecks();
 template <> std::span<const StageCheck<Coupling>> stageChecks<Coupling>();

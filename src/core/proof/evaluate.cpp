@@ -335,6 +335,8 @@ void judgeTurning(const AxisModel &m, Evaluation &e) {
     judgeAll(motorChecks(), axis, {}, rows);
     judgeAll(rotaryChecks(), axis, {}, rows);
     judgeAll(rotaryRoomChecks(), axis, {}, rows);
+    judgeAll(rotaryHoldingChecks(), axis, {}, rows);
+    judgeAll(plateChecks(), axis, {}, rows);
     for (std::size_t k = 0; k < m.stages.size(); ++k)
         std::visit([&](const auto &kind) { judgeStage(m, s, k, kind, rows); }, m.stages[k].stage);
 }
@@ -345,7 +347,9 @@ void judgeDesign(const AxisModel &m, Evaluation &e) {
     judgeAll(motorChecks(), axis, {}, rows);
     judgeAll(stepChecks(), axis, {}, rows);
     judgeAll(screwChecks(), axis, {}, rows);
+    judgeAll(screwLifeChecks(), axis, {}, rows);
     judgeAll(seatChecks(), axis, {}, rows);
+    judgeAll(plateChecks(), axis, {}, rows);
     for (std::size_t k = 0; k < m.stages.size(); ++k)
         std::visit([&](const auto &kind) { judgeStage(m, s, k, kind, rows); }, m.stages[k].stage);
     judgeAll(gravityChecks(), axis, {}, rows);

@@ -4,6 +4,7 @@
 #include "catalogue/catalogue.h"
 #include "catalogue/csv.h"
 #include "drive/stepper.h"
+#include "proof/checks/plate_of.h"
 #include "units/typed.h"
 #include <algorithm>
 #include <cmath>
@@ -106,7 +107,7 @@ std::vector<std::string> leftOutOfList(const std::vector<PartLine> &lines) {
     return out;
 }
 
-std::vector<PartAsked> partsAsked(const AxisModel &m, const AxisState &) {
+std::vector<PartAsked> partsAsked(const AxisModel &m, const AxisState &s) {
     const auto &cat = catalogueInUse();
     std::vector<PartAsked> out;
     const auto priceOf = [](const auto *row) { return row ? row->price : notKnown; };
@@ -123,8 +124,9 @@ std::vector<PartAsked> partsAsked(const AxisModel &m, const AxisState &) {
                        "drive", "buy", drivePrice(m), false});
     } else if (m.hasMotor()) {
         const std::string size = m.motorBody().face.known() ? n(m.motorBody().face.v * 1e3) + " mm" : "";
-        const auto &s = m.stepper();
-        const double price = priceOf(cat.motorLike(s.face.v * 1e3, s.holding.v, s.rated.v, m.closedLoop()));
+        const auto &stepper = m.stepper();
+        const double price =
+            priceOf(cat.motorLike(stepper.face.v * 1e3, stepper.holding.v, stepper.rated.v, m.closedLoop()));
         out.push_back(
             {"motor",
              "Stepper " + size + ", " + n(m.stepper().holding.v) + " N·m" + (m.closedLoop() ? ", with encoder" : ""),
@@ -167,6 +169,14 @@ std::vector<PartAsked> partsAsked(const AxisModel &m, const AxisState &) {
                            " on two ball bearings, bar and blocks",
                        "mechanical", "buy", bearing ? 2 * bearing->price : notKnown, false});
     }
+    if (m.plate)
+        if (const auto plate = plateOfAxis(m, s))
+            out.push_back({"plate",
+                           "Motor plate, " + m.plate->material + ", saw to " + n(plate->sawWidth * 1e3, 4) + " × " +
+                               n(plate->sawHeight * 1e3, 4) + " × " + n(plate->thickness * 1e3) +
+                               (m.plate->postLength.known() ? "; four posts " + n(m.plate->postLength.v * 1e3) + " long"
+                                                            : std::string()),
+                           "mechanical", "make", 0, false});
     // a bearing pair for a seat that is there, or the end block of a new screw
     if (!m.screw().fixedKind.empty() || m.screw().bearingBore.known())
         out.push_back({"fixed_end",

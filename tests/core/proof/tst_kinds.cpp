@@ -147,6 +147,47 @@ private slots:
             }
         for (auto &job : rotaryJobs())
             jobs.emplace_back("rotary", std::move(job));
+        auto held = demoJob(); // a test cut, a trial cut, keys, work that is long and thin
+        for (const auto &[key, typed] : {std::pair{"stock_mm", "30mm"},
+                                         {"stock_length_mm", "200mm"},
+                                         {"finish_mm", "28mm"},
+                                         {"head_d_mm", "29mm"},
+                                         {"tail_d_mm", "29.03mm"},
+                                         {"apart_mm", "180mm"},
+                                         {"trial_mm", "28.5mm"},
+                                         {"move_mm", "0.5mm"},
+                                         {"key_clearance_mm", "0.04mm"},
+                                         {"keys_apart_mm", "130mm"}})
+            put(held, std::string("/axes/B/rotary/") + key, typed);
+        for (const auto &[key, said] :
+             {std::pair{"move_as", "radius"}, {"squared", "keys"}, {"tailstock", "yes"}, {"purpose", "log"}})
+            setAt(held, std::string("/axes/B/rotary/") + key, said);
+        jobs.emplace_back("held", held);
+        for (const char *cut : {"head_d_mm", "tail_d_mm", "apart_mm"})
+            setAt(held, std::string("/axes/B/rotary/") + cut, nullptr);
+        put(held, "/axes/B/rotary/tail_high_mm", "0.02mm");
+        setAt(held, "/axes/B/rotary/move_as", "diameter");
+        setAt(held, "/axes/B/rotary/tailstock", nullptr);
+        jobs.emplace_back("held, chuck alone", held);
+        for (const char *preload : {"0N", "400N"}) { // a ball screw whose sheets were read
+            auto job = demoJob();
+            put(job, "/axes/Z/targets/accuracy_mm", "0.05mm");
+            setAt(job, "/axes/Z/designs/A/screw/grade", "7");
+            setAt(job, "/axes/Z/designs/A/screw/rise_K", nullptr);
+            put(job, "/axes/Z/designs/A/nut/preload_N", preload);
+            jobs.emplace_back("read", job);
+        }
+        for (const char *width : {"70mm", "88mm", "200mm"}) { // a plate, its screws in a tapped face
+            auto job = demoJob();
+            const std::string plate = "/axes/X/designs/A/plate/";
+            put(job, plate + "width_mm", width);
+            put(job, plate + "above_mm", width == std::string("70mm") ? "100mm" : "40mm");
+            put(job, plate + "below_mm", width == std::string("88mm") ? "300mm" : "170mm");
+            put(job, plate + "thickness_mm", "10mm");
+            put(job, plate + "bolt_length_mm", "16mm");
+            put(job, "/axes/X/designs/A/motor/thread_depth_mm", "8mm");
+            jobs.emplace_back("plate", job);
+        }
         auto curve = demoJob();
         setAt(curve, "/axes/X/designs/A/motor/curve", "0:3.1 300:3 600:2.4 1200:1.4 2400:0.5");
         put(curve, "/axes/X/designs/A/motor/curve_V", "36V");

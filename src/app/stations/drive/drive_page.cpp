@@ -153,9 +153,9 @@ DrivePage::DrivePage(Session *session, QWidget *parent) : StationPage(session, S
     auto *top = new QHBoxLayout;
     top->addWidget(makeHeadline(), 1);
     m_switch = new QButtonGroup(this);
-    for (const auto &[view, words] :
-         {std::pair{View::Sizing, u"Sizing"_s}, std::pair{View::Chain, u"Chain"_s},
-          std::pair{View::Charts, u"Ratio and lead"_s}, std::pair{View::Wiring, u"Wiring"_s}}) {
+    for (const auto &[view, words] : {std::pair{View::Sizing, u"Sizing"_s}, std::pair{View::Chain, u"Chain"_s},
+                                      std::pair{View::Charts, u"Ratio and lead"_s},
+                                      std::pair{View::Plates, u"Plates"_s}, std::pair{View::Wiring, u"Wiring"_s}}) {
         auto *b = makeButton(words, u"view"_s + words.section(u' ', 0, 0), this);
         b->setCheckable(true);
         m_switch->addButton(b, int(view));
@@ -180,6 +180,19 @@ DrivePage::DrivePage(Session *session, QWidget *parent) : StationPage(session, S
     m_stack->addWidget(m_charts);
     connect(m_rotaryRatio, &RotaryRatioView::said, this, &StationPage::said);
     connect(m_ratio, &RatioView::said, this, &StationPage::said);
+    m_plates = new PlateView(
+        session, [this](const QString &key, QWidget *host) { return addField(key, {}, host); },
+        [this](FieldWidget *f) { dropField(f); }, m_stack);
+    m_stack->addWidget(m_plates);
+    connect(m_plates, &PlateView::said, this, &StationPage::said);
+    connect(m_plates, &PlateView::changed, this, &DrivePage::refresh);
+    connect(m_plates, &PlateView::printAsked, this, [this](PlateView::Print kind) {
+        const auto [ending, filter] = kind == PlateView::Print::Pdf   ? std::pair{u"pdf"_s, u"PDF (*.pdf)"_s}
+                                      : kind == PlateView::Print::Svg ? std::pair{u"svg"_s, u"SVG (*.svg)"_s}
+                                                                      : std::pair{u"dxf"_s, u"DXF (*.dxf)"_s};
+        exportFile(this, u"the plate at 1 : 1"_s, m_session->name() + u" "_s + text(m_axis) + u" plate."_s + ending,
+                   filter, [this, kind](const QString &path) { return writeWhole(path, m_plates->printed(kind)); });
+    });
     m_wiring = new WiringView(
         session, [this](const QString &key, QWidget *host) { return addField(key, {}, host); },
         [this](FieldWidget *f) { dropField(f); }, m_stack);
@@ -292,6 +305,8 @@ void DrivePage::setBelt(std::size_t stage, int teeth, double centre) {
 void DrivePage::openPicker() {
     const auto *part = current();
     if (!part) return;
+    if (const auto &m = proved().model; part->stage >= 0 && m.stageAs<Reducer>(std::size_t(part->stage)))
+        return m_picker->open(m_axis, {Exchanged::Reducer});
     if (m_turns && part->kind != ChainPartKind::Motor) // what is made for a straight axis would leave the reducer out
         return emit said(u"Ratio (V) has the pulleys that can be bought and three ways to turn it (P)."_s);
     switch (part->kind) {
@@ -316,6 +331,8 @@ void DrivePage::goTo(const QString &place) {
         m_rotaryRatio->settle();
     } else if (place == u"options") {
         m_options->openFor(m_axis);
+    } else if (place == u"plates") {
+        show(View::Plates);
     } else if (place == u"wiring") {
         show(View::Wiring);
     } else if (const auto figure = figureFromKey(place.sliced(place.indexOf(u'/') + 1).toStdString());
@@ -369,6 +386,8 @@ void DrivePage::sayHeadline(const ProvedAxis &p) {
         setHeadline(m_sizing->verdict(), m_sizing->headline());
     else if (shown() == View::Charts && m_turns)
         setHeadline(stationVerdict(StationId::Drive, p.model, p.evaluation), m_rotaryRatio->headline());
+    else if (shown() == View::Plates)
+        setHeadline(m_plates->verdict(), m_plates->headline());
     else if (shown() == View::Wiring)
         setHeadline(m_wiring->verdict(), m_wiring->headline());
     else
@@ -396,6 +415,7 @@ void DrivePage::update(const ProvedAxis &p) {
         else
             m_ratio->refresh(p);
     }
+    if (shown() == View::Plates) m_plates->refresh(p);
     if (shown() == View::Wiring) m_wiring->refresh();
     sayHeadline(p);
     m_parts = chainParts(m);
@@ -450,9 +470,14 @@ bool DrivePage::editChain(QKeyEvent *e) {
     return true;
 }
 
+bool DrivePage::copy() {
+    if (shown() != View::Plates) return false;
+    QGuiApplication::clipboard()->setText(m_plates->table());
+    return true;
+}
 bool DrivePage::handleKey(QKeyEvent *e) {
     if (e->key() == Qt::Key_V && e->modifiers() == Qt::NoModifier) {
-        auto next = View((int(shown()) + 1) % 4);
+        auto next = View((int(shown()) + 1) % 5);
         if (m_turns && next == View::Sizing) next = View::Chain;
         show(next);
         return true;
@@ -463,6 +488,7 @@ bool DrivePage::handleKey(QKeyEvent *e) {
     }
     if (shown() == View::Sizing) return m_sizing->handleKey(e);
     if (shown() == View::Charts) return m_turns ? m_rotaryRatio->handleKey(e) : m_ratio->handleKey(e);
+    if (shown() == View::Plates) return m_plates->handleKey(e);
     if (shown() == View::Wiring) return m_wiring->handleKey(e);
     if (e->key() == Qt::Key_F2) {
         openPicker();

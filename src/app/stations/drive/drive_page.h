@@ -8,6 +8,7 @@
 #include "app/stations/drive/rotary_ratio.h"
 #include "app/stations/drive/side_by_side.h"
 #include "app/stations/drive/sizing_view.h"
+#include "app/stations/drive/plate_view.h"
 #include "app/stations/drive/wiring_view.h"
 #include "app/stations/proof/ledger.h"
 #include "app/stations/station_page.h"
@@ -67,13 +68,15 @@ public:
     void goTo(const QString &place) override;
     /// Sizing proposes whole designs; Chain is the one chosen, part by part; Charts its ratio and
     /// lead; Wiring is the whole machine's.
-    enum class View { Sizing, Chain, Charts, Wiring };
+    enum class View { Sizing, Chain, Charts, Plates, Wiring };
     void show(View view);
     [[nodiscard]] View shown() const;
     [[nodiscard]] SizingView *sizing() const { return m_sizing; }
     [[nodiscard]] RatioView *ratio() const { return m_ratio; }
     [[nodiscard]] RotaryRatioView *rotaryRatio() const { return m_rotaryRatio; }
     [[nodiscard]] WiringView *wiring() const { return m_wiring; }
+    [[nodiscard]] PlateView *plates() const { return m_plates; }
+    bool copy() override;
     [[nodiscard]] QString hint() const override {
         if (shown() == View::Sizing)
             return QStringLiteral(
@@ -81,10 +84,13 @@ public:
         if (shown() == View::Charts && m_turns)
             return QStringLiteral("P three ways   ↑ ↓ next pulley that can be bought   drag the mark   Space plays a "
                                   "quarter turn, Shift a whole "
-                                  "one   ← → scrub   V wiring");
+                                  "one   ← → scrub   V plates");
         if (shown() == View::Charts)
             return QStringLiteral("← → what holds   Shift all   ↑ ↓ ratio or lead   Enter takes it   drag the point   "
-                                  "V wiring");
+                                  "V plates");
+        if (shown() == View::Plates)
+            return QStringLiteral("drag a hole, an edge or a slot's end   , . hole   arrows 0.1 mm   T punched or "
+                                  "measured   W writes the edges down   P prints 1 : 1   V wiring");
         if (shown() == View::Wiring)
             return QStringLiteral("← → along the wire   , . what is found   Enter its entries   M mends   "
                                   "drag a cable to lengthen it   V sizing");
@@ -118,6 +124,7 @@ private:
     RotaryRatioView *m_rotaryRatio = nullptr;
     QStackedWidget *m_charts = nullptr;
     WiringView *m_wiring = nullptr;
+    PlateView *m_plates = nullptr;
     QButtonGroup *m_switch = nullptr;
     std::string m_lookedAt; ///< the axis and design the view was last chosen for
     /// Takes out or moves the stage at the part under work.

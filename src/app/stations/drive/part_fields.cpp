@@ -71,7 +71,8 @@ const Keys servo{"design/motor/continuous_torque_Nm",
                  "design/motor/radial_load_at_mm"};
 const Keys brushless{"design/motor/line_inductance_mH", "design/motor/pole_pairs"};
 const Keys brushed{"design/motor/no_load_current_A"};
-const Keys pulley{"teeth", "profile", "bore", "hub", "flanges", "belt_width_mm", "face_width_mm", "material"};
+const Keys pulley{"teeth",         "profile",       "bore",     "hub",       "flanges",
+                  "belt_width_mm", "face_width_mm", "material", "run_out_mm"};
 const Keys belt{"kind",
                 "code",
                 "centre_mm",
@@ -89,26 +90,18 @@ const Keys bearings{
     "far_end/kind",   "fixed_end/bore_mm", "fixed_end/outside_mm",     "end_speed_mm_min",         "bumper/stroke_mm",
     "bumper/force_N"};
 const Keys brake{"brake/torque_Nm", "brake/where", "brake/delay_s"};
-const Keys screw{"screw/thread",
-                 "screw/kept",
-                 "screw/efficiency",
-                 "nut/play_mm",
-                 "screw/bearing_span_mm",
-                 "screw/nut_far_mm",
-                 "screw/thread_length_mm",
-                 "nut/length_mm",
-                 "nut/kind",
-                 "nut/stiffness_N_um",
-                 "screw/root_mm",
-                 "thread_beyond_a_mm",
-                 "thread_beyond_b_mm",
+const Keys screw{"screw/thread",          "screw/kept",         "screw/grade",
+                 "screw/rise_K",          "screw/efficiency",   "nut/play_mm",
+                 "screw/bearing_span_mm", "screw/nut_far_mm",   "screw/thread_length_mm",
+                 "nut/length_mm",         "nut/kind",           "nut/stiffness_N_um",
+                 "screw/root_mm",         "thread_beyond_a_mm", "thread_beyond_b_mm",
                  "bracket_stiffness_N_um"};
-const Keys slide{"travel_mm", "targets/rapid_mm_min", "targets/acceleration_m_s2", "survey/run_out_mm",
-                 "survey/screw_end"};
+const Keys slide{"travel_mm",           "targets/rapid_mm_min", "targets/acceleration_m_s2",
+                 "targets/accuracy_mm", "survey/run_out_mm",    "survey/screw_end"};
 
 const Keys reducer{"kind",      "type",    "ratio",   "efficiency",       "play_arcmin",
                    "torque_Nm", "peak_Nm", "drag_Nm", "stiffness_Nm_rad", "inertia_kgm2",
-                   "input_rpm", "bore_in", "runs"};
+                   "input_rpm", "bore_in", "runs",    "wave_arcmin"};
 const Keys rotaryTable{"rotary/drag_Nm",           "rotary/purpose",       "rotary/clamp",
                        "rotary/clamp_Nm",          "rotary/clamp_s",       "rotary/shaft_stiffness_Nm_rad",
                        "rotary/radius_mm",         "rotary/force_N",       "rotary/feed_mm_min",
@@ -147,7 +140,8 @@ std::vector<std::string> fieldsOf(const ChainPart &part, const AxisModel &m) {
     case ChainPartKind::FinalElement:
         add(out, "design/", screw);
         if (!m.keepsScrew) add(out, "design/", Keys{"screw/end"}); // the old one's end is a reading
-        add(out, "design/", m.ballScrew() ? Keys{"nut/preload_N", "screw/static_N"} : Keys{"nut/engaged_turns"});
+        add(out, "design/",
+            m.ballScrew() ? Keys{"nut/preload_N", "screw/static_N", "screw/dynamic_N"} : Keys{"nut/engaged_turns"});
         break;
     case ChainPartKind::Slide: add(out, "", m.rotary() ? rotaryTable : slide); break;
     }
@@ -164,6 +158,8 @@ Known fallbackOf(const std::string &key, const ChainPart &part, const AxisModel 
         if (is("/length_tolerance_mm")) return b->tolerance;
         if (is("driver/face_width_mm")) return b->driver.faceWidth;
         if (is("driven/face_width_mm")) return b->driven.faceWidth;
+        if (is("driver/run_out_mm")) return b->driver.runOut;
+        if (is("driven/run_out_mm")) return b->driven.runOut;
         if (is("/centre_mm"))
             if (const auto *w = s.stageWork<ToothedBelt>(std::size_t(part.stage)); w && w->centre == w->centre)
                 return {w->centre, Standing::Computed};

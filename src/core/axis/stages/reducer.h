@@ -27,6 +27,7 @@ struct Reducer {
     Known lasting, peak;      ///< N m at the output, all day and for a moment
     Known drag;               ///< N m at the output
     Known stiffness, inertia; ///< N m/rad at the output; kg m^2 at the input
+    Known wave;               ///< rad at the output, peak to peak: how unevenly it goes round
     Known fastest;            ///< rad/s at the input
     bool dry = false;         ///< it runs without grease or oil
     FitSize bore;             ///< what its input takes

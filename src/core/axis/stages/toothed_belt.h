@@ -19,6 +19,7 @@ struct Pulley {
     Known beltWidth, faceWidth;
     int flanges = 0;
     FitSize bore;
+    Known runOut; ///< m, full swing at its teeth
     std::string hub, material;
     double density = 2700; ///< kg/m^3, of its material
 };
@@ -40,6 +41,8 @@ struct ToothedBelt {
         visit(input::slotFrom, self.slotFrom);
         visit(input::slotTo, self.slotTo);
         visit(input::tolerance, self.tolerance);
+        visit(input::driverRunOut, self.driver.runOut);
+        visit(input::drivenRunOut, self.driven.runOut);
     }
     /// What is worked out of it; lengths in m, forces in N.
     struct Work {

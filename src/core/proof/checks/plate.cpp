@@ -1,0 +1,242 @@
+// The plate a motor sits on: metal at its edges and between its slots, whether the motor stays put, its screws.
+#include "plate/plate.h"
+#include "drive/hubs.h"
+#include "drive/joints.h"
+#include "proof/checks/limits.h"
+#include "proof/checks/plate_of.h"
+#include "proof/checks/torque_steps.h"
+#include <algorithm>
+
+namespace lw {
+
+std::optional<Plate> plateOfAxis(const AxisModel &m, const AxisState &s) {
+    const auto *belt = m.stages.empty() ? nullptr : s.stageWork<ToothedBelt>(0);
+    if (!belt) return plateOf(m, 0, notKnown, notKnown);
+    return plateOf(m, belt->centre, belt->centre - belt->needInward, belt->centre + belt->needOutward);
+}
+
+namespace {
+using namespace checks;
+using Dm = Dimension;
+
+/// The least metal one wants between slots, and at all; our own choice for plates of 8 to 12 mm.
+constexpr double wallWanted = 3e-3, wallMust = 1.5e-3;
+/// A hole's middle from the edge, in its own diameters: common practice.
+constexpr double edgeWanted = 1.5, edgeMust = 1;
+constexpr double plateFriction = 0.12; ///< painted off, dry; common practice
+
+std::string holeName(const PlateHole &h) { return "the hole for " + h.purpose; }
+std::string places(const Plate &p, const PlateHole &h) {
+    if (h.kind != HoleKind::Post && h.kind != HoleKind::Bolt) return holeName(h);
+    int n = 0;
+    for (const auto &o : p.holes) {
+        ++n;
+        if (&o == &h) break;
+    }
+    return "hole " + std::to_string(n) + ", " + h.purpose;
+}
+/// What holds the motor: its four screws, tightened as their size wants, half of that where slots have thick washers.
+double clampOf(const Plate &p) {
+    const auto size = boltSize(p.bolts.size);
+    return size ? boltPreload(stressArea(size->diameter, size->pitch), megapascals(580), 0.65).value() : notKnown;
+}
+double pullOn(const AxisState &s) {
+    const auto *belt = s.stages.empty() ? nullptr : s.stageWork<ToothedBelt>(0);
+    return belt ? belt->shaftLoad : notKnown;
+}
+FaceScrew screwOf(const AxisModel &m, const Plate &p) {
+    const auto &said = *m.plate;
+    const auto size = boltSize(p.bolts.size);
+    return faceScrew(metres(said.boltLength.v), metres(p.thickness + (said.washer.known() ? said.washer.v : 0)),
+                     metres(said.threadDepth.v), size ? size->pitch : millimetres(0.45));
+}
+
+const AxisCheck plateChecksList[] = {
+    {{.code = "PL-01",
+      .title = "Metal at the plate's edge",
+      .part = Part::Motor,
+      .station = StationId::Drive,
+      .unit = "mm",
+      .advice = "Leave the plate larger there, or move the hole.",
+      .source = "PRACTICE",
+      .say =
+          [](const AxisScope &a, const Finding &f) {
+              const auto p = *plateOfAxis(a.m, a.s);
+              const auto &h = p.holes[thinnestEdge(p)];
+              return "Plate thin by " + places(p, h) + ": " + mm(f.capacity, 2) + " to the edge.";
+          },
+      .why = [](const AxisScope &a, const Finding &f) -> std::string {
+          const auto p = *plateOfAxis(a.m, a.s);
+          const auto &h = p.holes[thinnestEdge(p)];
+          return "From its middle; one and a half of its " + mm(h.diameter, 2) + " is wanted, " +
+                 mm(std::max(0.0, f.capacity - h.diameter / 2), 2) + " of metal is left.";
+      },
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              const auto p = *plateOfAxis(a.m, a.s);
+              const auto &h = p.holes[thinnestEdge(p)];
+              const auto edge = nearestEdge(p, h);
+              if (edge == PlateEdge::Side)
+                  w.step("To the edge beside it", "e", "b/2 - x",
+                         {term("b", "plate wide", p.width(), Dm::Length, "mm"),
+                          term("x", "hole off the middle", std::fabs(h.x), Dm::Length, "mm")},
+                         toEdge(p, h), Dm::Length, "mm");
+              else
+                  w.step(
+                      edge == PlateEdge::Top ? "To the edge over it" : "To the edge below it", "e", "h - y",
+                      {term("h", "edge from the shaft", edge == PlateEdge::Top ? p.top : -p.bottom, Dm::Length, "mm"),
+                       term("y", "its end from the shaft",
+                            edge == PlateEdge::Top ? h.y + h.travel / 2 : h.travel / 2 - h.y, Dm::Length, "mm")},
+                      toEdge(p, h), Dm::Length, "mm");
+              if (toEdge(p, h) < 0)
+                  w.step("It lies beyond the edge", "e_0", "0*e",
+                         {term("e", "to the edge", toEdge(p, h), Dm::Length, "mm")}, f.capacity, Dm::Length, "mm");
+          }},
+     [](const AxisScope &a, Rows &rows) {
+         if (!a.m.plate) return;
+         const auto p = plateOfAxis(a.m, a.s);
+         if (!p) return;
+         const auto &h = p->holes[thinnestEdge(*p)];
+         rows.add(marginRow(h.diameter, std::max(toEdge(*p, h), 0.0), edgeMust, edgeWanted));
+     }},
+    {{.code = "PL-02",
+      .title = "Metal between the plate's slots",
+      .part = Part::Motor,
+      .station = StationId::Drive,
+      .unit = "mm",
+      .advice = "Mill the pilot slot last, with light cuts; washers that bridge the wall; shorter slots.",
+      .source = "ASSUMED",
+      .say =
+          [](const AxisScope &a, const Finding &f) {
+              const auto p = *plateOfAxis(a.m, a.s);
+              const auto t = thinnestWall(p);
+              const auto other = t.edge ? std::string("the edge") : places(p, p.holes[t.b]);
+              return mm(f.capacity, 2) + " of metal between " + places(p, p.holes[t.a]) + ", and " + other + ".";
+          },
+      .why = [](const AxisScope &, const Finding &) -> std::string {
+          return "3 mm is good; under 1.5 the wall folds as it is milled. Our own limits.";
+      },
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              const auto p = *plateOfAxis(a.m, a.s);
+              const auto t = thinnestWall(p);
+              const auto &x = p.holes[t.a], &y = p.holes[t.b];
+              if (t.edge)
+                  w.step("Metal to the edge", "t", "max(0, e - d/2)",
+                         {term("e", "its middle to the edge", toEdge(p, x), Dm::Length, "mm"),
+                          term("d", "hole", x.diameter, Dm::Length, "mm")},
+                         f.capacity, Dm::Length, "mm");
+              else
+                  w.step("Metal between", "t", "max(0, s - (d_1 + d_2)/2)",
+                         {term("s", "middle to middle", metalBetween(x, y) + (x.diameter + y.diameter) / 2, Dm::Length,
+                               "mm"),
+                          term("d_1", "one", x.diameter, Dm::Length, "mm"),
+                          term("d_2", "the other", y.diameter, Dm::Length, "mm")},
+                         f.capacity, Dm::Length, "mm");
+          }},
+     [](const AxisScope &a, Rows &rows) {
+         if (!a.m.plate) return;
+         const auto p = plateOfAxis(a.m, a.s);
+         if (!p) return;
+         const double metal = thinnestWall(*p).metal;
+         rows.add(lowerRow(std::max(metal, 0.0), wallWanted, wallMust));
+     }},
+    {{.code = "TR-47",
+      .title = "Motor stays put in its slots",
+      .part = Part::Motor,
+      .station = StationId::Drive,
+      .unit = "N",
+      .advice = "Thicker washers and clean, dry faces; a push screw behind the motor; larger screws.",
+      .source = "ISO-898-1",
+      .needs = [](const AxisModel &m, const Finding &f, Asks &asks) { askBelt(m, f, asks); },
+      .say =
+          [](const AxisScope &a, const Finding &f) {
+              const auto p = *plateOfAxis(a.m, a.s);
+              return "Four M" + numberText(p.bolts.size, 2) + ", tightened right, grip " + newton(f.capacity) +
+                     " by friction; the belt pulls " + newton(f.demand) + ".";
+          },
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              const auto p = *plateOfAxis(a.m, a.s);
+              const auto size = boltSize(p.bolts.size);
+              if (!size) return;
+              const double area = stressArea(size->diameter, size->pitch);
+              w.step("Clamp force of a screw, 8.8", "F_b", "0.65*S_p*A",
+                     {term("S_p", "proof stress", 580e6, Dm::Pressure, "N/mm2"),
+                      term("A", "section that carries", area, Dm::Area, "mm2")},
+                     clampOf(p), Dm::Force, "N");
+              w.step("Grip", "F", "4*mu*F_b",
+                     {term("mu", "dry faces", plateFriction, Dm::Number, {}, Standing::Assumed),
+                      newtonTerm("F_b", "a screw", clampOf(p))},
+                     f.capacity, Dm::Force, "N");
+          },
+      .levers = {Lever::Teeth}},
+     [](const AxisScope &a, Rows &rows) {
+         if (!a.m.plate) return;
+         const auto p = plateOfAxis(a.m, a.s);
+         if (!p || !p->slotted) return;
+         rows.add(marginRow(pullOn(a.s), slipLoad(4, plateFriction, newtons(clampOf(*p))).value(), 1.2, 1.5));
+     }},
+    {{.code = "TR-32",
+      .title = "Screws in the motor's face",
+      .part = Part::Motor,
+      .station = StationId::Drive,
+      .unit = "mm",
+      .advice = "Another length of screw, a washer more or less.",
+      .source = "PRACTICE",
+      .overridable = false,
+      .needs =
+          [](const AxisModel &m, const Finding &, Asks &asks) {
+              asks.ask(m.plate->boltLength.known(), "how long the motor's screws are");
+              asks.ask(m.plate->threadDepth.known(), "how deep the threads in its face are");
+              asks.ask(m.plate->thickness.known(), "how thick the plate is");
+          },
+      .say =
+          [](const AxisScope &a, const Finding &f) {
+              const auto p = *plateOfAxis(a.m, a.s);
+              const auto screw = screwOf(a.m, p);
+              if (screw.bottoms())
+                  return "They go " + mm(screw.entry.value(), 2) + " in, " + mm(screw.limit.value(), 2) +
+                         " is the most: they press on the winding before the head sits.";
+              return "They go " + mm(screw.entry.value(), 2) + " in; " + mm(screw.engaged.value(), 2) +
+                     " of thread hold" + (f.verdict == Verdict::Holds ? "." : ", one diameter is wanted.");
+          },
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              const auto p = *plateOfAxis(a.m, a.s);
+              const auto screw = screwOf(a.m, p);
+              const auto stack = p.thickness + (a.m.plate->washer.known() ? a.m.plate->washer.v : 0);
+              w.step("Goes in", "x", "L - t",
+                     {term("L", "screw", a.m.plate->boltLength, Dm::Length, "mm"),
+                      term("t", "plate and washers", stack, Dm::Length, "mm")},
+                     screw.entry.value(), Dm::Length, "mm");
+              if (f.row == 1) return;
+              w.step("Thread that holds", "e", "min(x, h)",
+                     {term("x", "goes in", screw.entry.value(), Dm::Length, "mm"),
+                      term("h", "thread deep", a.m.plate->threadDepth, Dm::Length, "mm")},
+                     f.capacity, Dm::Length, "mm");
+          }},
+     [](const AxisScope &a, Rows &rows) {
+         const auto &m = a.m;
+         if (!m.plate) return;
+         const auto p = plateOfAxis(m, a.s);
+         // through holes take a nut; a tapped face asks
+         if (!p || (!p->bolts.tapped && !m.plate->threadDepth.known())) return;
+         if (!m.plate->boltLength.known() || !m.plate->threadDepth.known() || !m.plate->thickness.known())
+             return rows.add(plainRow(Verdict::NotKnown));
+         const auto screw = screwOf(m, *p);
+         const double d = p->bolts.size * 1e-3;
+         const bool shallow = m.plate->threadDepth.v < 1.3 * d; // then less is enough, gently tightened
+         auto f = marginRow(d, screw.engaged.value(), shallow ? 0.6 : 0.8, shallow ? 0.7 : 1);
+         if (screw.bottoms()) {
+             f = marginRow(screw.entry.value(), std::max(screw.limit.value(), 0.0), 1, 1);
+             f.row = 1;
+         }
+         rows.add(f);
+     }},
+};
+} // namespace
+
+std::span<const AxisCheck> plateChecks() { return plateChecksList; }
+
+} // namespace lw
