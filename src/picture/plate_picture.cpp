@@ -45,11 +45,12 @@ std::vector<HoleRow> holeRows(const Plate &plate) {
         double middle = 0;
         for (const auto i : r.holes)
             middle += plate.holes[i].y / double(r.holes.size());
-        const QString off = length(std::fabs(first.x));
-        r.x = four ? u"±"_s + off : signedLength(h.x);
-        r.y = four ? (std::fabs(middle) > 1e-9 ? signedLength(middle) + u" "_s : QString()) + u"±"_s +
-                         length(std::fabs(first.y - middle))
-                   : signedLength(h.y);
+        if (four) { // about the middle of the motor
+            const QString across = length(std::fabs(first.x)), along = length(std::fabs(first.y - middle));
+            r.purpose += u", ±"_s + across + (across == along ? QString() : u" and ±"_s + along);
+        }
+        r.x = signedLength(four ? 0 : h.x);
+        r.y = signedLength(four ? middle : h.y);
         if (!h.placed) r.x = r.y = QString(); // nobody measured it: no figure to mark out by
         r.how = text(howWord(h.how));
         rows.push_back(std::move(r));

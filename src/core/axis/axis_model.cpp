@@ -13,12 +13,13 @@ int AxisModel::directionOf(int cut) const {
 }
 
 double AxisModel::playStays() const {
-    if (!keepsScrew) return nutPlay.v;
     const auto part = [](const Known &k) { return k.known() ? k.v : 0.0; };
+    const auto &ends = screw().bearingPlay; // read with the chosen bearings in place: it goes before the old ones'
+    if (!keepsScrew) return nutPlay.v + part(ends);
     const auto stays = [](const Known &after, double now) { return after.known() ? after.v : now; };
     const double inThread = std::max(0.0, lostNow.v - part(lostThrust) - part(lostSlot) - part(lostWindUp));
-    return std::max(0.0, stays(afterThrust, part(lostThrust)) + stays(afterSlot, part(lostSlot)) +
-                             stays(afterThread, stays(nutPlay, inThread)));
+    return std::max(0.0, (ends.known() ? ends.v : stays(afterThrust, part(lostThrust))) +
+                             stays(afterSlot, part(lostSlot)) + stays(afterThread, stays(nutPlay, inThread)));
 }
 
 double AxisModel::weightAlong() const { return mass.v * standardGravity * std::sin(incline); }

@@ -42,6 +42,9 @@ template <class Model, class Visit> void eachInput(Model &m, Visit &&visit) {
         own(input::preload, screw->preload);
         own(input::staticRating, screw->staticRating);
         own(input::bearingStatic, screw->bearingStatic);
+        own(input::bearingDynamic, screw->bearingDynamic);
+        own(input::bearingPreload, screw->bearingPreload);
+        own(input::bearingPlay, screw->bearingPlay);
         own(input::bearingStiffness, screw->bearingStiffness);
         own(input::nutStiffness, screw->nutStiffness);
         own(input::bracket, screw->bracket);

@@ -20,7 +20,9 @@ struct Screw {
     Known per300; ///< m, what its grade allows in any 300 mm
     Ends ends = Ends::FixedSupported;
     std::string fixedKind, farKind, nutKind;
-    Known bearingStiffness, bearingStatic, bearingBore, bearingOutside;
+    Known bearingStiffness, bearingStatic, bearingDynamic, bearingBore, bearingOutside;
+    Known bearingPreload, bearingTop; ///< N; rad/s, of their sheet
+    Known bearingPlay;                ///< m endways, read with these bearings in place
     Known nutStiffness, nutLength, nutTurns, preload, bracket, beyondA, beyondB;
 };
 /// A handwheel's rope, band or pinion of a hand-moved table.

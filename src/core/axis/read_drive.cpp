@@ -225,6 +225,7 @@ Pulley ModelReader::readPulley(const std::string &p) {
     out.runOut = design((p + "/run_out_mm").c_str());
     if (!out.runOut.known()) out.runOut = assumed(0.05e-3, 0.02e-3, 0.1e-3, Shape::Uniform); // bored at home
     out.hub = designText((p + "/hub").c_str(), "clamp");
+    out.keyLength = design((p + "/key_mm").c_str());
     out.material = designText((p + "/material").c_str(), "aluminium");
     out.density = densityOf(out.material);
     if (!out.faceWidth.known())
@@ -275,6 +276,12 @@ Coupling ModelReader::readCoupling(const std::string &stage) {
     c.inertia = typedOr(input::couplingInertia, c.inertia, 60e-7);
     c.boreIn = readFitSize(designText("bore_in"));
     c.boreOut = readFitSize(designText("bore_out"));
+    c.typeCode = designText("coupling");
+    c.rated = design("torque_Nm");
+    c.clampScrew = design("clamp_screw_mm");
+    c.clampScrews = design("clamp_screws");
+    c.offset = design("offset_mm");
+    c.lean = design("lean_deg");
     return c;
 }
 
@@ -391,6 +398,10 @@ void ModelReader::readFinal() {
     s.bearingStiffness = design("fixed_end/stiffness_N_um");
     s.bearingStiffness = typedOr(input::bearingStiffness, s.bearingStiffness, 100e6);
     s.bearingStatic = design("fixed_end/static_axial_N");
+    s.bearingDynamic = design("fixed_end/dynamic_N");
+    s.bearingPreload = design("fixed_end/preload_N");
+    s.bearingTop = design("fixed_end/top_rpm");
+    s.bearingPlay = design("fixed_end/play_mm");
     s.bearingBore = design("fixed_end/bore_mm");
     s.bearingOutside = design("fixed_end/outside_mm");
     m.nutPlay = design("nut/play_mm");

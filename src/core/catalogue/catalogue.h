@@ -68,7 +68,9 @@ struct CatalogueEnd : Sold {
     double bore = 0, outside = 0, stiffness = 0, staticAxial = 0, drag = 0; ///< mm, mm, N/um, N, N m
 };
 struct CatalogueCoupling : Sold {
+    std::string kind;                                            ///< as the entry "coupling" of a stage
     double boreMost = 0, torque = 0, stiffness = 0, inertia = 0; ///< mm, N m, N m/rad, g cm^2
+    double clampScrew = 0;                                       ///< mm
 };
 /// In a housing, or a table with its worm. Torque, play, drag, stiffness at the output.
 struct CatalogueReducer : Sold {

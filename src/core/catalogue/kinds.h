@@ -3,6 +3,7 @@
 
 #include "catalogue/catalogue.h"
 #include "drive/belt.h"
+#include "drive/hubs.h"
 #include "drive/screw.h"
 #include "units/plain_number.h"
 #include <algorithm>
@@ -196,8 +197,12 @@ template <> struct KindOf<CatalogueCoupling> {
                                                        {"bore_most_mm", &R::boreMost, 2, 200},
                                                        {"torque_Nm", &R::torque, 0.01, 1e4},
                                                        {"stiffness_Nm_rad", &R::stiffness, 0.1, any},
-                                                       {"inertia_gcm2", &R::inertia, 0, any}};
-    static std::string wrong(const R &) { return {}; }
+                                                       {"inertia_gcm2", &R::inertia, 0, any},
+                                                       {"kind", &R::kind},
+                                                       {"clamp_screw_mm", &R::clampScrew, 1.5, 12}};
+    static std::string wrong(const R &r) {
+        return couplingType(r.kind) ? "" : "kind '" + r.kind + "' is none of sleeve, beam, bellows, disc, jaw, oldham.";
+    }
 };
 template <> struct KindOf<CatalogueReducer> {
     static constexpr std::string_view name = "reducers";

@@ -6,6 +6,18 @@
 
 namespace lw {
 
+const CouplingType *couplingType(std::string_view code) {
+    constexpr double degree = pi / 180;
+    static constexpr CouplingType all[] = {
+        {"sleeve", "rigid sleeve", 0.01e-3, 0.02 * degree}, {"beam", "cut spiral", 0.2e-3, 3 * degree},
+        {"bellows", "bellows", 0.15e-3, 1.5 * degree},      {"disc", "pair of discs", 0.2e-3, 1.5 * degree},
+        {"jaw", "jaw coupling", 0.1e-3, 1 * degree},        {"oldham", "sliding disc", 0.8e-3, 0.5 * degree},
+    };
+    for (const auto &t : all)
+        if (t.code == code) return &t;
+    return nullptr;
+}
+
 ClampHub clampHub(Force force, double friction, Length bore) {
     const double sure = friction * force.value() * bore.value();
     return {newtonMetres(sure), newtonMetres(pi / 2 * sure)};

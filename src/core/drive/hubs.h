@@ -41,6 +41,14 @@ struct FaceScrew {
 };
 [[nodiscard]] FaceScrew faceScrew(Length screw, Length stack, Length depth, Length pitch);
 
+/// What a kind of coupling forgives; common practice.
+struct CouplingType {
+    std::string_view code, name;
+    double lateral, angular; ///< m, rad
+};
+/// Null for a code that is none.
+[[nodiscard]] const CouplingType *couplingType(std::string_view code);
+
 [[nodiscard]] inline Angle twistOf(Torque torque, TorsionalStiffness stiffness) {
     return radians(torque.value() / stiffness.value());
 }

@@ -9,8 +9,9 @@ std::optional<BoltSize> boltSize(double mm) {
     struct Row {
         double d, pitch, head, hole;
     };
-    constexpr Row rows[] = {{3, 0.5, 5.5, 3.4}, {4, 0.7, 7, 4.5},  {5, 0.8, 8.5, 5.5},  {6, 1, 10, 6.6},
-                            {8, 1.25, 13, 9},   {10, 1.5, 16, 11}, {12, 1.75, 18, 13.5}};
+    constexpr Row rows[] = {{2, 0.4, 3.8, 2.4}, {2.5, 0.45, 4.5, 2.9}, {3, 0.5, 5.5, 3.4},
+                            {4, 0.7, 7, 4.5},   {5, 0.8, 8.5, 5.5},    {6, 1, 10, 6.6},
+                            {8, 1.25, 13, 9},   {10, 1.5, 16, 11},     {12, 1.75, 18, 13.5}};
     for (const auto &r : rows)
         if (std::fabs(r.d - mm) < 1e-9)
             return BoltSize{millimetres(r.d), millimetres(r.pitch), millimetres(r.head), millimetres(r.hole)};

@@ -12,7 +12,7 @@ namespace lw {
 struct BoltSize {
     Length diameter, pitch, head, hole;
 };
-/// Nothing for a size that is not in the table: 3, 4, 5, 6, 8, 10, 12 mm. @param millimetres nominal
+/// Nothing for a size that is not in the table: 2, 2.5, 3, 4, 5, 6, 8, 10, 12 mm. @param millimetres nominal
 [[nodiscard]] std::optional<BoltSize> boltSize(double millimetres);
 /// Proof stress of 8.8, 10.9, 12.9. Source: ISO-898-1.
 [[nodiscard]] std::optional<Pressure> proofStress(std::string_view grade);

@@ -29,6 +29,7 @@ std::span<const Check *const> allChecks() {
         gather(checks, rotaryHoldingChecks());
         gather(checks, plateChecks());
         gather(checks, screwLifeChecks());
+        gather(checks, screwBearingChecks());
         return checks;
     }();
     return all;

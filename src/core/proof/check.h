@@ -172,6 +172,7 @@ std::span<const AxisCheck> stepChecks();          ///< steps a millimetre, small
 std::span<const AxisCheck> rotaryChecks();        ///< a table that turns: step, time, stiffness
 std::span<const AxisCheck> rotaryRoomChecks();    ///< its room, what it carries, its work
 std::span<const AxisCheck> rotaryHoldingChecks(); ///< how its work is held, how evenly it goes round, test cuts
+std::span<const AxisCheck> screwBearingChecks();  ///< what holds it endways
 std::span<const AxisCheck> screwLifeChecks();     ///< how long it lasts, its warmth, its grade
 std::span<const AxisCheck> plateChecks();         ///< what the motor sits on
 std::span<const AxisCheck> screwChecks();         ///< screw, nut and what carries them

@@ -139,6 +139,22 @@ Cycle cycleOf(const AxisModel &m, const AxisState &s) {
     return cycle;
 }
 
+std::optional<ScrewDuty> screwDutyOf(const AxisModel &m, const AxisState &s) {
+    const auto cycle = cycleOf(m, s);
+    ScrewDuty d{{}, 0, cycle.total};
+    if (!cycle.whole || !(cycle.total > 0)) return {};
+    for (const auto &b : cycle.blocks) {
+        const auto &move = m.moves[static_cast<std::size_t>(b.move)];
+        const double way = move.kind == MoveKind::Stand ? 0 : move.length.v;
+        if (!(b.axial == b.axial) || !(way == way)) return {};
+        const double n = way / m.lead.v; // turns of it
+        d.turns += n;
+        if (b.time > 0) d.stretches.push_back({newtons(b.axial), fromSi<AngularSpeed>(2 * pi * n / b.time), b.time});
+    }
+    if (!(d.turns > 0)) return {};
+    return d;
+}
+
 CycleMoment momentOfCycle(const AxisModel &m, const Cycle &cycle, double t) {
     CycleMoment now;
     for (std::size_t k = 0; k < cycle.blocks.size(); ++k) {

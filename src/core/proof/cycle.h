@@ -1,8 +1,10 @@
 // The work cycle of an axis as blocks over time, and every case of its demand at the motor.
 #pragma once
 
+#include "drive/screw_life.h"
 #include "duty/motion.h"
 #include "proof/evaluate.h"
+#include <optional>
 
 namespace lw {
 
@@ -29,6 +31,14 @@ struct Cycle {
 /// stretch by the chain. Source: KIN, EB-1, DUTY-RMS. The RMS is for a servo; a stepper draws its set current at all
 /// times.
 [[nodiscard]] Cycle cycleOf(const AxisModel &m, const AxisState &s);
+
+/// The screw's work in a cycle, stretch by stretch; a stand counts as time.
+struct ScrewDuty {
+    std::vector<ScrewStretch> stretches;
+    double turns = 0, time = 0; ///< of one cycle; s
+};
+/// @return none where a move's time, way or force is not known, or nothing moves
+[[nodiscard]] std::optional<ScrewDuty> screwDutyOf(const AxisModel &m, const AxisState &s);
 
 /// One moment of the cycle.
 struct CycleMoment {

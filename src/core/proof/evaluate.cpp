@@ -348,6 +348,7 @@ void judgeDesign(const AxisModel &m, Evaluation &e) {
     judgeAll(stepChecks(), axis, {}, rows);
     judgeAll(screwChecks(), axis, {}, rows);
     judgeAll(screwLifeChecks(), axis, {}, rows);
+    judgeAll(screwBearingChecks(), axis, {}, rows);
     judgeAll(seatChecks(), axis, {}, rows);
     judgeAll(plateChecks(), axis, {}, rows);
     for (std::size_t k = 0; k < m.stages.size(); ++k)

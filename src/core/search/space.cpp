@@ -187,6 +187,9 @@ std::vector<ReductionChoice> Builder::reductionsFor(double faceMm, double shaftM
                {{"kind", "coupling"},
                 {"stiffness_Nm_rad", filled(c.stiffness, " N m/rad")},
                 {"inertia_kgm2", filled(c.inertia, " g cm2")},
+                {"coupling", c.kind},
+                {"torque_Nm", filled(c.torque, " N m")},
+                {"clamp_screw_mm", filled(c.clampScrew, "mm")},
                 {"bore_in", bore}}}});
     }
     if (m_stages == SpaceStages::One) addBelts(out, faceMm, shaftMm);

@@ -169,6 +169,24 @@ private slots:
         setAt(held, "/axes/B/rotary/move_as", "diameter");
         setAt(held, "/axes/B/rotary/tailstock", nullptr);
         jobs.emplace_back("held, chuck alone", held);
+        {
+            auto job = demoJob(); // direct, its shafts a little out of line
+            put(job, "/axes/X/designs/B/stages/1/offset_mm", "0.1mm");
+            put(job, "/axes/X/designs/B/stages/1/lean_deg", "1deg");
+            jobs.emplace_back("out of line", job);
+        }
+        {
+            auto job = demoJob(); // keyed both ends, the sheet of the screw's bearings read
+            for (const char *side : {"driver", "driven"}) {
+                const std::string pulley = std::string("/axes/X/designs/A/stages/1/") + side;
+                setAt(job, pulley + "/hub", "keyed");
+                put(job, pulley + "/key_mm", "14mm");
+            }
+            put(job, "/axes/X/designs/A/fixed_end/dynamic_N", "8kN");
+            put(job, "/axes/X/designs/A/fixed_end/preload_N", "400N");
+            put(job, "/axes/X/designs/A/fixed_end/play_mm", "0.002mm");
+            jobs.emplace_back("keyed", job);
+        }
         for (const char *preload : {"0N", "400N"}) { // a ball screw whose sheets were read
             auto job = demoJob();
             put(job, "/axes/Z/targets/accuracy_mm", "0.05mm");

@@ -71,8 +71,8 @@ const Keys servo{"design/motor/continuous_torque_Nm",
                  "design/motor/radial_load_at_mm"};
 const Keys brushless{"design/motor/line_inductance_mH", "design/motor/pole_pairs"};
 const Keys brushed{"design/motor/no_load_current_A"};
-const Keys pulley{"teeth",         "profile",       "bore",     "hub",       "flanges",
-                  "belt_width_mm", "face_width_mm", "material", "run_out_mm"};
+const Keys pulley{"teeth",         "profile",       "bore",     "hub",        "flanges",
+                  "belt_width_mm", "face_width_mm", "material", "run_out_mm", "key_mm"};
 const Keys belt{"kind",
                 "code",
                 "centre_mm",
@@ -84,11 +84,23 @@ const Keys belt{"kind",
                 "length_tolerance_mm",
                 "efficiency",
                 "pull_for_1mm_a_metre_N"};
-const Keys coupling{"kind", "stiffness_Nm_rad", "inertia_kgm2", "bore_in", "bore_out"};
-const Keys bearings{
-    "fixed_end/kind", "fixed_end/drag_Nm", "fixed_end/stiffness_N_um", "fixed_end/static_axial_N", "ends",
-    "far_end/kind",   "fixed_end/bore_mm", "fixed_end/outside_mm",     "end_speed_mm_min",         "bumper/stroke_mm",
-    "bumper/force_N"};
+const Keys coupling{"kind",      "coupling",       "stiffness_Nm_rad", "inertia_kgm2", "bore_in", "bore_out",
+                    "torque_Nm", "clamp_screw_mm", "clamp_screws",     "offset_mm",    "lean_deg"};
+const Keys bearings{"fixed_end/kind",
+                    "fixed_end/drag_Nm",
+                    "fixed_end/stiffness_N_um",
+                    "fixed_end/static_axial_N",
+                    "ends",
+                    "fixed_end/dynamic_N",
+                    "fixed_end/preload_N",
+                    "fixed_end/top_rpm",
+                    "fixed_end/play_mm",
+                    "far_end/kind",
+                    "fixed_end/bore_mm",
+                    "fixed_end/outside_mm",
+                    "end_speed_mm_min",
+                    "bumper/stroke_mm",
+                    "bumper/force_N"};
 const Keys brake{"brake/torque_Nm", "brake/where", "brake/delay_s"};
 const Keys screw{"screw/thread",          "screw/kept",         "screw/grade",
                  "screw/rise_K",          "screw/efficiency",   "nut/play_mm",

@@ -101,18 +101,18 @@ PlateView::PlateView(Session *session, MakeField make, DropField drop, QWidget *
     m_table = new CellsView(m_model, this);
     m_table->setObjectName(u"plateHoles"_s);
     m_table->setAccessibleName(u"Holes of the plate and how each is found"_s);
-    m_table->setWidths({34, 118, 0, 72, 148, 70});
+    m_table->setWidths({32, 104, 0, 72, 84, 62});
     connect(m_table, &CellsView::currentIdChanged, this, [this] {
         bool ok = false;
         if (const int row = m_table->currentId().toInt(&ok); ok && row != m_row) pick(row);
     });
-    right->addWidget(m_table, 3);
+    right->addWidget(m_table, 7);
     m_found = new CellsModel({u""_s, u"Found"_s, u""_s}, this);
     m_findings = new CellsView(m_found, this);
     m_findings->setObjectName(u"plateFindings"_s);
     m_findings->setAccessibleName(u"What is found of the plate, worst first"_s);
     m_findings->setWidths({38, 0, 72});
-    right->addWidget(m_findings, 2);
+    right->addWidget(m_findings, 5);
     const auto line = [&](const QString &name) {
         auto *l = makeLabel({}, 13, Ink::Value, false, true, this);
         l->setObjectName(name);

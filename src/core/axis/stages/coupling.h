@@ -5,13 +5,20 @@
 #include "axis/inputs.h"
 #include "axis/stages/stage_load.h"
 #include "drive/chain.h"
+#include "drive/hubs.h"
+#include <string>
 
 namespace lw {
 
 struct Coupling {
     static constexpr std::string_view code = "coupling";
-    Known stiffness, inertia; ///< N m/rad; kg m^2
+    std::string typeCode;          ///< empty: not said
+    Known stiffness, inertia;      ///< N m/rad; kg m^2
+    Known rated;                   ///< N m, of its sheet
+    Known clampScrew, clampScrews; ///< m; how many a hub
+    Known offset, lean;            ///< m, rad: how far the shafts are out of line, found at fitting
     FitSize boreIn, boreOut;
+    [[nodiscard]] const CouplingType *type() const { return couplingType(typeCode); }
 
     /// Calls visit(InputSpec, Known &) for each of its inputs; static, so that it serves const and other stages.
     template <class Self, class Visit> static void eachInput(Self &self, Visit &&visit) {

@@ -19,7 +19,8 @@ struct Pulley {
     Known beltWidth, faceWidth;
     int flanges = 0;
     FitSize bore;
-    Known runOut; ///< m, full swing at its teeth
+    Known runOut;    ///< m, full swing at its teeth
+    Known keyLength; ///< m that bears, of a keyed hub
     std::string hub, material;
     double density = 2700; ///< kg/m^3, of its material
 };

@@ -117,6 +117,12 @@ void stiffnessStep(const AxisScope &a, Steps &w) {
     w.step("Stiffness from bearing to table", "K", formula + ")", t, r.total.value(), Dimension::Stiffness, "N/um");
 }
 
+double peakAt(const AxisState &s, int place) {
+    double peak = s.peakStatic;
+    for (int k = 0; k < place; ++k)
+        peak *= s.chain.stages[std::size_t(k)].reduction.value() * s.chain.stages[std::size_t(k)].forward;
+    return peak;
+}
 void askLostMotion(const AxisModel &m, const Finding &, Asks &asks) {
     asks.ask(m.screw().root.known(), "the screw");
     asks.ask(m.screw().nutFar.known(), "nut at its farthest from the bearing");
@@ -130,11 +136,14 @@ void lostMotionSteps(const AxisScope &a, const Finding &, Steps &w) {
     using Dm = Dimension;
     const auto &m = a.m;
     const auto &s = a.s;
-    const auto play =
-        term("b", m.keepsScrew ? "play left after the fixes" : "play of the nut", s.playStays, Dm::Length, "mm",
-             !m.keepsScrew           ? m.nutPlay.standing
-             : m.afterThread.known() ? m.afterThread.standing
-                                     : m.lostNow.standing);
+    const auto play = term("b",
+                           m.keepsScrew                    ? "play left after the fixes"
+                           : m.screw().bearingPlay.known() ? "play of the nut and float of the bearings"
+                                                           : "play of the nut",
+                           s.playStays, Dm::Length, "mm",
+                           !m.keepsScrew           ? m.nutPlay.standing
+                           : m.afterThread.known() ? m.afterThread.standing
+                                                   : m.lostNow.standing);
     const auto pull = term("F", "pull of the ways", m.pull, Dm::Force, "N");
     if (m.wheel()) {
         const double l = s.chain.lead.value();

@@ -1,4 +1,4 @@
-// How long a ball screw lasts, what its bearings carry, how warmth and its grade move the table.
+// How long a ball screw lasts, how warmth and its grade move the table.
 #include "drive/screw_life.h"
 #include "proof/checks/torque_steps.h"
 #include "proof/cycle.h"
@@ -21,21 +21,11 @@ struct Life {
 /// Of the duty's cycle, a preloaded nut by both its halves.
 Life lifeOf(const AxisModel &m, const AxisState &s) {
     Life l;
-    const auto cycle = cycleOf(m, s);
-    if (!cycle.whole || !(cycle.total > 0) || !m.screw().dynamicRating.known()) return l;
-    std::vector<ScrewStretch> duty;
-    double turns = 0;
-    for (const auto &b : cycle.blocks) {
-        const auto &move = m.moves[static_cast<std::size_t>(b.move)];
-        const double way = move.kind == MoveKind::Stand ? 0 : move.length.v;
-        if (!(b.axial == b.axial) || !(way == way)) return l;
-        const double n = way / m.lead.v; // turns of it
-        turns += n;
-        if (b.time > 0) duty.push_back({newtons(b.axial), fromSi<AngularSpeed>(2 * pi * n / b.time), b.time});
-    }
-    if (!(turns > 0)) return l;
+    const auto work = screwDutyOf(m, s);
+    if (!work || !m.screw().dynamicRating.known()) return l;
+    const auto &duty = work->stretches;
     const Force rating = newtons(m.screw().dynamicRating.v), preload = newtons(m.screw().preload.v);
-    l.rpm = turns / cycle.total * 60;
+    l.rpm = work->turns / work->time * 60;
     if (m.screw().preload.v > 0) {
         double half[2] = {};
         for (const int k : {0, 1}) {
@@ -102,37 +92,6 @@ const AxisCheck screwLifeList[] = {
              return rows.add(f);
          }
          rows.add(unlessOpen(lowerRow(lifeOf(a.m, a.s).hours * 3600, 5000 * 3600.0, 2000 * 3600.0), a.s.cutsOpen));
-     }},
-    {{.code = "B7",
-      .title = "Thrust bearings against the work",
-      .part = Part::Bearings,
-      .station = StationId::Proof,
-      .unit = "N",
-      .advice = "A larger end block.",
-      .source = "ISO-281",
-      .needs =
-          [](const AxisModel &m, const Finding &, Asks &asks) {
-              asks.ask(m.screw().bearingStatic.known(), "what the thrust bearings carry, of their sheet");
-              askCutForces(m, asks);
-          },
-      .say =
-          [](const AxisScope &, const Finding &f) {
-              return "The work pushes with " + newton(f.demand) + " at most; the thrust bearings carry " +
-                     newton(f.capacity) + ".";
-          },
-      .work =
-          [](const AxisScope &a, const Finding &f, Steps &w) {
-              const OperatingPoint *most = nullptr;
-              for (const auto &p : a.s.points)
-                  if (!most || std::fabs(p.axial) > std::fabs(most->axial)) most = &p;
-              w.step("Largest force along the screw", "F", "F_x",
-                     {newtonTerm("F_x", most && most->cut >= 0 ? a.m.cuts[std::size_t(most->cut)].name : "of all moves",
-                                 f.demand)},
-                     f.demand, Dm::Force, "N");
-          }},
-     [](const AxisScope &a, Rows &rows) {
-         if (a.m.wheel() || (!a.m.ballScrew() && !a.m.screw().bearingStatic.known())) return;
-         rows.add(unlessOpen(marginRow(a.s.maxAxial, a.m.screw().bearingStatic.v, 1.2, 2), a.s.cutsOpen));
      }},
     {{.code = "B11",
       .title = "Screw grows warm",

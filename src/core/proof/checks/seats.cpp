@@ -1,4 +1,5 @@
-// Bores on the shafts they sit on: the motor's, and the driven end of the final shaft.
+// Bores on the shafts they sit on, and the keys in them: the motor's, and the driven end of the final shaft.
+#include "drive/hubs.h"
 #include "proof/checks/common.h"
 #include <cmath>
 
@@ -42,7 +43,89 @@ Seat seatAt(const AxisModel &m, int side) {
     return seat;
 }
 
+/// A hub of metal on a shaft that turns both ways; DIN 6892 in the mean, common practice.
+constexpr double keyPressure = 50e6;
+const Pulley *keyedAt(const AxisModel &m, int side) {
+    if (m.stages.empty()) return nullptr;
+    const auto *b = m.stageAs<ToothedBelt>(side == 0 ? 0 : m.stages.size() - 1);
+    const auto *p = b ? &b->pulley(std::size_t(side)) : nullptr;
+    return p && p->hub == "keyed" ? p : nullptr;
+}
+/// The key its shaft takes: by inches where the shaft is written so.
+std::optional<ParallelKey> keyOf(const FitSize &shaft) {
+    if (!shaft.known()) return {};
+    const auto d = metres(shaft.nominal);
+    if (shaft.text.find("in") == std::string::npos && shaft.text.find('"') == std::string::npos) return keyForShaft(d);
+    const auto square = inchKeyForShaft(d);
+    if (!square) return {};
+    return ParallelKey{*square, *square, *square * 0.5};
+}
+int shaftAt(const AxisModel &m, int side) { return side == 0 ? 0 : int(m.stages.size()); }
+
 const AxisCheck seatChecksList[] = {
+    {{.code = "TR-34",
+      .title = "Key in its hub",
+      .part = Part::SmallPulley,
+      .station = StationId::Drive,
+      .unit = "Nm",
+      .advice = "A clamp hub or a taper bush: a key gets loose on a shaft that turns both ways.",
+      .source = "DIN-6885",
+      .needs =
+          [](const AxisModel &m, const Finding &f, Asks &asks) {
+              const auto *p = keyedAt(m, f.subject.side);
+              asks.ask(p && p->keyLength.known(), "the key's length");
+              asks.ask(p && p->material != "acetal", "a hub of metal: what a key may press on plastic is in no table");
+              if (f.subject.side == 0)
+                  asks.ask(!m.motorBody().shaft.empty(), "the motor shaft");
+              else
+                  asks.ask(!m.screwEnd.empty(), "the screw end, by micrometer");
+              askMotor(m, asks);
+          },
+      .say =
+          [](const AxisScope &, const Finding &f) {
+              return "The key carries " + torqueText(f.capacity) + "; the motor brings up to " + torqueText(f.demand) +
+                     ".";
+          },
+      .name =
+          [](const AxisModel &, const Finding &f) {
+              return std::string(f.check->title) + (f.subject.side == 0 ? ", motor" : ", screw");
+          },
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              const auto *p = keyedAt(a.m, f.subject.side);
+              const auto seat = seatAt(a.m, f.subject.side);
+              const auto key = seat.shaft ? keyOf(*seat.shaft) : std::nullopt;
+              if (!p || !key) return;
+              const auto mmTerm = [](const char *symbol, const char *name, double v) {
+                  return term(symbol, name, v, Dimension::Length, "mm", Standing::Stated);
+              };
+              w.step("Key carries", "T", "p*(h - t_1)*l*d/2",
+                     {term("p", "on the key's side, turning both ways", keyPressure, Dimension::Pressure, "N/mm2",
+                           Standing::Assumed),
+                      mmTerm("h", "height of the key", key->height.value()),
+                      mmTerm("t_1", "of it in the shaft", key->inShaft.value()),
+                      term("l", "its length", p->keyLength, Dimension::Length, "mm"),
+                      mmTerm("d", "shaft", seat.shaft->nominal)},
+                     f.capacity, Dimension::Torque, "Nm");
+          }},
+     [](const AxisScope &a, Rows &rows) {
+         if (!a.m.hasMotor()) return;
+         for (int side : {0, 1}) {
+             const auto *p = keyedAt(a.m, side);
+             if (!p) continue;
+             const auto seat = seatAt(a.m, side);
+             const auto key = seat.shaft ? keyOf(*seat.shaft) : std::nullopt;
+             double carries = notKnown;
+             if (key && p->keyLength.known() && p->material != "acetal")
+                 carries =
+                     keyTorque(*key, metres(seat.shaft->nominal), metres(p->keyLength.v), fromSi<Pressure>(keyPressure))
+                         .value();
+             auto f = marginRow(peakAt(a.s, shaftAt(a.m, side)), carries, 1.2, 2);
+             f.subject.side = static_cast<std::int8_t>(side);
+             f.subject.stage = static_cast<std::int8_t>(side == 0 ? 0 : a.m.stages.size() - 1);
+             rows.add(f);
+         }
+     }},
     {{.code = "TR-31",
       .title = "Bore on shaft",
       .part = Part::SmallPulley,
@@ -102,7 +185,5 @@ const AxisCheck seatChecksList[] = {
 } // namespace
 
 std::span<const AxisCheck> seatChecks() { return seatChecksList; }
-
-template <> std::span<const StageCheck<Coupling>> stageChecks<Coupling>() { return {}; }
 
 } // namespace lw
