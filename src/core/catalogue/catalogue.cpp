@@ -271,6 +271,11 @@ const CatalogueEnd *Catalogue::endFor(std::string_view place, double bore) const
 const CatalogueCoupling *Catalogue::couplingFor(double bore, double torque) const {
     return cheapest(couplings, [&](const auto &c) { return !(bore > c.boreMost) && !(torque > c.torque); });
 }
+const CatalogueReducer *Catalogue::reducerFor(std::string_view kind, double ratio, double torque) const {
+    return cheapest(reducers, [&](const auto &r) {
+        return (kind.empty() || r.kind == kind) && std::fabs(r.ratio - ratio) <= 1e-3 * ratio && !(torque > r.torque);
+    });
+}
 const CatalogueResistor *Catalogue::resistorFor(double least, double most, double watts) const {
     return cheapest(resistors, [&](const auto &r) {
         return r.ohms >= least * (1 - 1e-9) && r.ohms <= most * (1 + 1e-9) && !(watts > r.watts * (1 + 1e-9));

@@ -123,6 +123,8 @@ struct Catalogue {
     [[nodiscard]] const CatalogueEnd *endFor(std::string_view place, double boreMm) const;
     /// The cheapest coupling that takes both shafts and this torque; null when none does.
     [[nodiscard]] const CatalogueCoupling *couplingFor(double boreMm, double torqueNm) const;
+    /// The cheapest of a kind (empty: any) with this ratio that carries this torque at its output; null when none does.
+    [[nodiscard]] const CatalogueReducer *reducerFor(std::string_view kind, double ratio, double torqueNm) const;
     /// The cheapest resistor inside a window that bears this all day; unknown power asks for nothing. Null: none.
     [[nodiscard]] const CatalogueResistor *resistorFor(double leastOhm, double mostOhm, double watts) const;
     /// The cheapest fan that moves this freely; null when none does.

@@ -87,6 +87,8 @@ Cycle cycleOf(const AxisModel &m, const AxisState &s) {
                     return torqueAt(s.chain, {way1, fromSi<Acceleration>(a * way1), fromSi<Speed>(b.speed), process});
                 };
                 const auto up = pushed(t->upAcceleration), down = pushed(-t->downAcceleration);
+                b.axialUp = up.axial.value() * way1;
+                b.axialDown = down.axial.value() * way1;
                 const double on = std::max(0.0, b.time - b.ramp - b.slow);
                 // a rounded ramp: the push rises, stays, falls; a straight one has no rise
                 const auto ramp = [&](Torque full, double time, double rise, double peak, bool speedingUp) {
@@ -143,13 +145,24 @@ std::optional<ScrewDuty> screwDutyOf(const AxisModel &m, const AxisState &s) {
     const auto cycle = cycleOf(m, s);
     ScrewDuty d{{}, 0, cycle.total};
     if (!cycle.whole || !(cycle.total > 0)) return {};
+    const auto add = [&](double load, double way, double time) {
+        if (!(time > 0)) return;
+        d.turns += way / m.lead.v;
+        d.stretches.push_back({newtons(load), fromSi<AngularSpeed>(2 * pi * way / m.lead.v / time), time});
+    };
     for (const auto &b : cycle.blocks) {
         const auto &move = m.moves[static_cast<std::size_t>(b.move)];
-        const double way = move.kind == MoveKind::Stand ? 0 : move.length.v;
-        if (!(b.axial == b.axial) || !(way == way)) return {};
-        const double n = way / m.lead.v; // turns of it
-        d.turns += n;
-        if (b.time > 0) d.stretches.push_back({newtons(b.axial), fromSi<AngularSpeed>(2 * pi * n / b.time), b.time});
+        if (!(b.axial == b.axial)) return {};
+        if (move.kind == MoveKind::Stand) {
+            add(b.axial, 0, b.time);
+            continue;
+        }
+        if (!move.length.known()) return {};
+        const double up = b.speed * b.ramp / 2, down = b.speed * b.slow / 2; // way of either
+        const int direction = directionOf(m, move);                          // which half of the nut carries
+        add(direction * b.axialUp, up, b.ramp);
+        add(direction * b.axial, std::max(0.0, move.length.v - up - down), std::max(0.0, b.time - b.ramp - b.slow));
+        add(direction * b.axialDown, down, b.slow);
     }
     if (!(d.turns > 0)) return {};
     return d;

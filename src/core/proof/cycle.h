@@ -9,15 +9,16 @@
 namespace lw {
 
 struct CycleBlock {
-    int move = -1;                    ///< index into AxisModel::moves
-    double from = 0, time = notKnown; ///< s
-    double speed = notKnown;          ///< m/s reached
-    double ramp = 0, slow = 0;        ///< s of speeding up, of slowing down
-    bool reaches = true;              ///< the speed asked for is reached
-    double axial = notKnown;          ///< N along the screw while it goes
-    double ways = 0, cut = 0;         ///< of it, N
-    double torque = notKnown;         ///< N m at the motor while it goes
-    std::string missing;              ///< what is not known of it, a sentence
+    int move = -1;                                   ///< index into AxisModel::moves
+    double from = 0, time = notKnown;                ///< s
+    double speed = notKnown;                         ///< m/s reached
+    double ramp = 0, slow = 0;                       ///< s of speeding up, of slowing down
+    bool reaches = true;                             ///< the speed asked for is reached
+    double axial = notKnown;                         ///< N along the screw while it goes, in its direction of motion
+    double axialUp = notKnown, axialDown = notKnown; ///< the same, speeding up and slowing down; of a stand not known
+    double ways = 0, cut = 0;                        ///< of it, N
+    double torque = notKnown;                        ///< N m at the motor while it goes
+    std::string missing;                             ///< what is not known of it, a sentence
 };
 struct Cycle {
     std::vector<CycleBlock> blocks;
@@ -32,7 +33,7 @@ struct Cycle {
 /// times.
 [[nodiscard]] Cycle cycleOf(const AxisModel &m, const AxisState &s);
 
-/// The screw's work in a cycle, stretch by stretch; a stand counts as time.
+/// The screw's work in a cycle, stretch by stretch, ramps apart; loads signed along plus; a stand counts as time.
 struct ScrewDuty {
     std::vector<ScrewStretch> stretches;
     double turns = 0, time = 0; ///< of one cycle; s

@@ -155,10 +155,13 @@ std::vector<PartAsked> partsAsked(const AxisModel &m, const AxisState &s) {
     }
     for (std::size_t k = 0; k < m.stages.size(); ++k)
         if (const auto *r = m.stageAs<Reducer>(k))
-            out.push_back({stageRef(m, k, "reducer"),
-                           (r->kindCode.empty() ? std::string("Reducer ") : std::string(r->kind().name) + " reducer ") +
-                               (r->stated.num > 0 ? r->ratioText : "?"),
-                           "drive", "buy", notKnown, false});
+            out.push_back(
+                {stageRef(m, k, "reducer"),
+                 (r->kindCode.empty() ? std::string("Reducer ") : std::string(r->kind().name) + " reducer ") +
+                     (r->stated.num > 0 ? r->ratioText : "?"),
+                 "drive", "buy",
+                 r->stated.num > 0 ? priceOf(cat.reducerFor(r->kindCode, r->stated.value(), r->lasting.v)) : notKnown,
+                 false});
     for (std::size_t k = 0; k + 1 < m.stages.size(); ++k) { // between two belts stands a shaft of its own
         const auto *in = m.stageAs<ToothedBelt>(k), *behind = m.stageAs<ToothedBelt>(k + 1);
         if (!in || !behind) continue;

@@ -1,6 +1,7 @@
 // The order of the work: the trap proved against every order of the tasks, derived steps, remedies, hours, dates.
 #include "test_list.h"
 #include "compare.h"
+#include "catalogue/catalogue.h"
 #include "demo_job.h"
 #include "machine/project_file.h"
 #include "plan/build_plan.h"
@@ -245,6 +246,28 @@ private slots:
         QCOMPARE(unreadDangers(read, *strip, *dayFromIso("2026-03-13")).size(), unread.size()); // once a day
         for (const auto &c : strip->cautions)
             QVERIFY(c.words.find("{m}") == std::string::npos);
+    }
+    /// The price of a line nobody typed is that of the cheapest row which has the ratio and carries the torque.
+    void aReducersPriceFollowsItsSheet() {
+        auto project = demo();
+        setAt(project, "/parts/B-reducer", nullptr);
+        const auto price = [&](const char *ratio, const char *torque) {
+            setAt(project, "/axes/B/designs/A/stages/2/ratio", ratio);
+            setAt(project, "/axes/B/designs/A/stages/2/torque_Nm", {{"typed", torque}, {"standing", "stated"}});
+            for (const auto &l : partLines(project))
+                if (l.key == "B-reducer") return l.price;
+            return -1.0;
+        };
+        const auto row = [](const char *name) {
+            for (const auto &r : catalogueInUse().reducers)
+                if (r.name == name) return r.price;
+            return -1.0;
+        };
+        QCOMPARE(price("50:1", "5N m"), row("Strain-wave 14, 50:1"));
+        QCOMPARE(price("50:1", "16N m"), row("Strain-wave 17, 50:1"));
+        QCOMPARE(price("50:1", "20N m"), row("Strain-wave 20, 50:1"));
+        const double unlisted = price("37:1", "5N m"), none = price("?", "5N m");
+        QVERIFY(!(unlisted == unlisted) && !(none == none)); // not known, never nothing to pay
     }
     void orderByCountsBack() {
         auto project = demo();

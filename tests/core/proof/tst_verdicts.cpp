@@ -5,6 +5,7 @@
 #include "commission/cards.h"
 #include "compare.h"
 #include "demo_job.h"
+#include "proof/cycle.h"
 #include "proof/doubt/measure_next.h"
 #include "search/mends.h"
 #include "proof/words/narrate.h"
@@ -203,6 +204,43 @@ private slots:
         QVERIFY(missingOf(p.m, *p.of("M8"_check)).find("thread") != std::string::npos);
     }
 
+    /// What a dial reads on the chosen bearings is lost at reversal, on a kept screw in place of what the fix was to
+    /// leave.
+    void aScrewThatFloatsLosesMotion() {
+        for (const char *axis : {"X", "Z"}) {
+            auto job = demoJob();
+            const auto lost = [&] { return proof(job, axis).e.state.lostMotion; };
+            const double still = lost();
+            const std::string place = std::string("/axes/") + axis;
+            put(job, place + "/designs/A/fixed_end/play_mm", "0.03mm", "measured");
+            LW_COMPARE_WITHIN(lost() - still, 0.03e-3, 1e-9);
+            put(job, place + "/survey/lost_motion/after_thrust_mm", "0.02mm", "assumed");
+            LW_COMPARE_WITHIN(lost() - still, 0.03e-3, 1e-9);
+        }
+    }
+    /// The screw's stretches are the cycle's way: as many turns, the same cubic mean, ramps counted. A gentler ramp
+    /// wears less.
+    void whatWearsTheScrewIsTheCycle() {
+        for (const char *axis : {"X", "Y", "Z"}) {
+            auto job = demoJob();
+            double last = std::numeric_limits<double>::infinity();
+            for (const char *acceleration : {"20m/s2", "2m/s2", "0.2m/s2"}) {
+                put(job, std::string("/axes/") + axis + "/targets/acceleration_m_s2", acceleration);
+                const auto p = proof(job, axis);
+                const auto cycle = cycleOf(p.m, p.e.state);
+                const auto duty = screwDutyOf(p.m, p.e.state);
+                QVERIFY(duty.has_value());
+                double way = 0;
+                for (const auto &move : p.m.moves)
+                    if (move.kind != MoveKind::Stand) way += move.length.v;
+                LW_COMPARE_WITHIN(duty->turns * p.m.lead.v, way, 1e-9);
+                const double mean = screwMean(duty->stretches).load.value();
+                LW_COMPARE_WITHIN(mean, cycle.meanLoad, 1e-9);
+                QVERIFY2(mean < last, axis);
+                last = mean;
+            }
+        }
+    }
     void crashStaysAWatchAndWarns() {
         auto job = demoJob();
         put(job, "/axes/X/designs/A/fixed_end/static_axial_N", "900N", "stated");
