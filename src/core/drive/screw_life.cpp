@@ -28,6 +28,20 @@ Force loadOfHalf(Force load, Force preload) {
 double bothTurns(double first, double second) {
     return std::pow(std::pow(first, -10.0 / 9) + std::pow(second, -10.0 / 9), -0.9);
 }
+PairLife pairLife(std::span<const ScrewStretch> duty, Force rating, Force preload, double shocks, Force sideways) {
+    PairLife l;
+    for (const int half : {0, 1}) {
+        std::vector<ScrewStretch> own(duty.begin(), duty.end());
+        for (auto &s : own)
+            s.load = loadOfHalf(half ? -s.load : s.load, preload) + sideways;
+        const auto mean = screwMean(own);
+        l.mean[half] = mean.load;
+        l.speed = mean.speed;
+        l.turns[half] = screwTurns(rating, mean.load, shocks);
+    }
+    l.both = bothTurns(l.turns[0], l.turns[1]);
+    return l;
+}
 Length heatGrowth(Length length, double rise, double expansion) { return length * (expansion * rise); }
 Force pretension(Length root, double rise, double expansion, Pressure youngs) {
     return newtons(youngs.value() * pi / 4 * root.value() * root.value() * expansion * rise);
@@ -77,21 +91,13 @@ constexpr Calculation screwLifeTable[] = {
      [](const Inputs &in, Outputs &out) -> Result<void> {
          LW_TRY(duty, dutyFrom(in));
          const auto C = in.get<Force>("dynamic_load_rating_N"), preload = in.get<Force>("preload_N");
-         double turns[2] = {};
-         AngularSpeed speed{};
+         const auto life = pairLife(duty, C, preload, 1);
          for (const int half : {0, 1}) {
-             auto own = duty;
-             for (auto &s : own)
-                 s.load = loadOfHalf(half ? -s.load : s.load, preload);
-             const auto mean = screwMean(own);
-             speed = mean.speed;
-             turns[half] = screwTurns(C, mean.load, 1);
-             out.put(half ? "mean_load_nut2_N" : "mean_load_nut1_N", mean.load);
-             out.number(half ? "life_nut2_rev" : "life_nut1_rev", turns[half]);
+             out.put(half ? "mean_load_nut2_N" : "mean_load_nut1_N", life.mean[half]);
+             out.number(half ? "life_nut2_rev" : "life_nut1_rev", life.turns[half]);
          }
-         const double both = bothTurns(turns[0], turns[1]);
-         out.number("life_rev", both);
-         out.number("life_h", both * 2 * pi / speed.value() / 3600);
+         out.number("life_rev", life.both);
+         out.number("life_h", life.both * 2 * pi / life.speed.value() / 3600);
          return {};
      },
      "ISO-3408-5"},

@@ -26,6 +26,15 @@ struct ScrewMean {
 [[nodiscard]] Force loadOfHalf(Force load, Force preload);
 /// Both halves together: as a chain of two, by their spread of lives.
 [[nodiscard]] double bothTurns(double first, double second);
+/// A preloaded pair, halves of a nut or two bearings: each by its own share of the load, then both as a chain.
+struct PairLife {
+    Force mean[2]{}; ///< of the half that plus loads, of the other
+    double turns[2]{}, both = 0;
+    AngularSpeed speed; ///< mean
+};
+/// @param shocks as of screwTurns @param sideways what either half carries besides, as load along the screw
+[[nodiscard]] PairLife pairLife(std::span<const ScrewStretch> duty, Force rating, Force preload, double shocks,
+                                Force sideways = {});
 
 [[nodiscard]] Length heatGrowth(Length length, double rise, double expansion = 11.5e-6);
 /// Pull that stretches it by as much.

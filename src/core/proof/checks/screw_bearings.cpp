@@ -1,6 +1,5 @@
 // The bearings that hold a screw endways: what they carry and how long, when a pair lets go, how fast they turn, what
 // they float.
-#include "drive/bearings.h"
 #include "drive/screw_life.h"
 #include "proof/checks/torque_steps.h"
 #include "proof/cycle.h"
@@ -33,7 +32,7 @@ double sideways(const AxisModel &m, const AxisState &s) {
 }
 
 struct BearingLife {
-    double hours = notKnown, mean = notKnown, side = notKnown, turns = notKnown, rpm = notKnown;
+    double hours = notKnown, mean = notKnown, turns = notKnown, rpm = notKnown;
 };
 /// Each bearing of the pair by its own load, both as a chain of two. Screw bearings of 60 degrees: 0.92 of what pulls
 /// sideways and all that pushes. Source: ISO-281, X and Y from memory.
@@ -42,18 +41,11 @@ BearingLife bearingLifeOf(const AxisModel &m, const AxisState &s) {
     const auto work = screwDutyOf(m, s);
     const auto &screw = m.screw();
     if (!work || !screw.bearingDynamic.known() || !screw.bearingPreload.known()) return l;
-    l.side = sideways(m, s);
     l.rpm = work->turns / work->time * 60;
-    double turns[2] = {};
-    for (const int k : {0, 1}) {
-        auto own = work->stretches;
-        for (auto &d : own)
-            d.load = newtons(loadOfHalf(k ? -d.load : d.load, newtons(screw.bearingPreload.v)).value() + 0.92 * l.side);
-        const auto mean = screwMean(own).load;
-        l.mean = std::fmax(l.mean, mean.value());
-        turns[k] = screwTurns(newtons(screw.bearingDynamic.v), mean, 1);
-    }
-    l.turns = bothTurns(turns[0], turns[1]);
+    const auto pair = pairLife(work->stretches, newtons(screw.bearingDynamic.v), newtons(screw.bearingPreload.v), 1,
+                               newtons(0.92 * sideways(m, s)));
+    l.mean = std::fmax(pair.mean[0].value(), pair.mean[1].value());
+    l.turns = pair.both;
     l.hours = l.turns / (60 * l.rpm);
     return l;
 }

@@ -27,16 +27,9 @@ Life lifeOf(const AxisModel &m, const AxisState &s) {
     const Force rating = newtons(m.screw().dynamicRating.v), preload = newtons(m.screw().preload.v);
     l.rpm = work->turns / work->time * 60;
     if (m.screw().preload.v > 0) {
-        double half[2] = {};
-        for (const int k : {0, 1}) {
-            auto own = duty;
-            for (auto &d : own)
-                d.load = loadOfHalf(k ? -d.load : d.load, preload);
-            const auto mean = screwMean(own).load;
-            l.mean = std::fmax(l.mean, mean.value());
-            half[k] = screwTurns(rating, mean, usualShocks);
-        }
-        l.turns = bothTurns(half[0], half[1]);
+        const auto pair = pairLife(duty, rating, preload, usualShocks);
+        l.mean = std::fmax(pair.mean[0].value(), pair.mean[1].value());
+        l.turns = pair.both;
     } else {
         const auto mean = screwMean(duty).load;
         l.mean = mean.value();
