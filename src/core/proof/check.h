@@ -146,12 +146,21 @@ private:
 };
 
 /// A check with what it is attached to.
+struct Plate;
+/// What a motor sits on, worked out once for all its rows.
+struct PlateScope {
+    const AxisModel &m;
+    const AxisState &s;
+    const Plate &plate;
+};
+
 template <class Scope> struct CheckOf {
     Check check;
     void (*judge)(const Scope &scope, Rows &rows);
 };
 using AxisCheck = CheckOf<AxisScope>;
 using CutCheck = CheckOf<CutScope>;
+using PlateCheck = CheckOf<PlateScope>;
 template <class Kind> using StageCheck = CheckOf<StageScope<Kind>>;
 
 template <class Scope>
@@ -174,7 +183,7 @@ std::span<const AxisCheck> rotaryRoomChecks();    ///< its room, what it carries
 std::span<const AxisCheck> rotaryHoldingChecks(); ///< how its work is held, how evenly it goes round, test cuts
 std::span<const AxisCheck> screwBearingChecks();  ///< what holds it endways
 std::span<const AxisCheck> screwLifeChecks();     ///< how long it lasts, its warmth, its grade
-std::span<const AxisCheck> plateChecks();         ///< what the motor sits on
+std::span<const PlateCheck> plateChecks();        ///< what the motor sits on
 std::span<const AxisCheck> screwChecks();         ///< screw, nut and what carries them
 std::span<const AxisCheck> seatChecks();          ///< bores on shafts
 std::span<const AxisCheck> gravityChecks();       ///< what holds it with the power off

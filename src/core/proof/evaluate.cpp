@@ -1,6 +1,7 @@
 #include "proof/evaluate.h"
 #include "drive/steps.h"
 #include "proof/check.h"
+#include "proof/checks/plate_of.h"
 #include <algorithm>
 #include <cmath>
 
@@ -327,6 +328,10 @@ void workOutAll(const AxisModel &m, Evaluation &e) {
         screwFigures(m, e.state);
     stepFigures(m, e.state);
 }
+void judgePlate(const AxisScope &a, Rows &rows) {
+    if (!a.m.plate) return;
+    if (const auto plate = plateOfAxis(a.m, a.s)) judgeAll(plateChecks(), PlateScope{a.m, a.s, *plate}, {}, rows);
+}
 /// Of its chain and what is its own; a screw, ways and their cuts have no part in it.
 void judgeTurning(const AxisModel &m, Evaluation &e) {
     const auto &s = e.state;
@@ -336,7 +341,7 @@ void judgeTurning(const AxisModel &m, Evaluation &e) {
     judgeAll(rotaryChecks(), axis, {}, rows);
     judgeAll(rotaryRoomChecks(), axis, {}, rows);
     judgeAll(rotaryHoldingChecks(), axis, {}, rows);
-    judgeAll(plateChecks(), axis, {}, rows);
+    judgePlate(axis, rows);
     for (std::size_t k = 0; k < m.stages.size(); ++k)
         std::visit([&](const auto &kind) { judgeStage(m, s, k, kind, rows); }, m.stages[k].stage);
 }
@@ -350,7 +355,7 @@ void judgeDesign(const AxisModel &m, Evaluation &e) {
     judgeAll(screwLifeChecks(), axis, {}, rows);
     judgeAll(screwBearingChecks(), axis, {}, rows);
     judgeAll(seatChecks(), axis, {}, rows);
-    judgeAll(plateChecks(), axis, {}, rows);
+    judgePlate(axis, rows);
     for (std::size_t k = 0; k < m.stages.size(); ++k)
         std::visit([&](const auto &kind) { judgeStage(m, s, k, kind, rows); }, m.stages[k].stage);
     judgeAll(gravityChecks(), axis, {}, rows);

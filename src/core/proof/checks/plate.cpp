@@ -51,7 +51,7 @@ FaceScrew screwOf(const AxisModel &m, const Plate &p) {
                      metres(said.threadDepth.v), size ? size->pitch : millimetres(0.45));
 }
 
-const AxisCheck plateChecksList[] = {
+const PlateCheck plateChecksList[] = {
     {{.code = "PL-01",
       .title = "Metal at the plate's edge",
       .part = Part::Motor,
@@ -92,12 +92,10 @@ const AxisCheck plateChecksList[] = {
                   w.step("It lies beyond the edge", "e_0", "0*e",
                          {term("e", "to the edge", toEdge(p, h), Dm::Length, "mm")}, f.capacity, Dm::Length, "mm");
           }},
-     [](const AxisScope &a, Rows &rows) {
-         if (!a.m.plate) return;
-         const auto p = plateOfAxis(a.m, a.s);
-         if (!p) return;
-         const auto &h = p->holes[thinnestEdge(*p)];
-         rows.add(marginRow(h.diameter, std::max(toEdge(*p, h), 0.0), edgeMust, edgeWanted));
+     [](const PlateScope &a, Rows &rows) {
+         const auto &p = a.plate;
+         const auto &h = p.holes[thinnestEdge(p)];
+         rows.add(marginRow(h.diameter, std::max(toEdge(p, h), 0.0), edgeMust, edgeWanted));
      }},
     {{.code = "PL-02",
       .title = "Metal between the plate's slots",
@@ -134,11 +132,9 @@ const AxisCheck plateChecksList[] = {
                           term("d_2", "the other", y.diameter, Dm::Length, "mm")},
                          f.capacity, Dm::Length, "mm");
           }},
-     [](const AxisScope &a, Rows &rows) {
-         if (!a.m.plate) return;
-         const auto p = plateOfAxis(a.m, a.s);
-         if (!p) return;
-         const double metal = thinnestWall(*p).metal;
+     [](const PlateScope &a, Rows &rows) {
+         const auto &p = a.plate;
+         const double metal = thinnestWall(p).metal;
          rows.add(lowerRow(std::max(metal, 0.0), wallWanted, wallMust));
      }},
     {{.code = "TR-47",
@@ -171,11 +167,10 @@ const AxisCheck plateChecksList[] = {
                      f.capacity, Dm::Force, "N");
           },
       .levers = {Lever::Teeth}},
-     [](const AxisScope &a, Rows &rows) {
-         if (!a.m.plate) return;
-         const auto p = plateOfAxis(a.m, a.s);
-         if (!p || !p->slotted) return;
-         rows.add(marginRow(pullOn(a.s), slipLoad(4, plateFriction, newtons(clampOf(*p))).value(), 1.2, 1.5));
+     [](const PlateScope &a, Rows &rows) {
+         const auto &p = a.plate;
+         if (!p.slotted) return;
+         rows.add(marginRow(pullOn(a.s), slipLoad(4, plateFriction, newtons(clampOf(p))).value(), 1.2, 1.5));
      }},
     {{.code = "TR-32",
       .title = "Screws in the motor's face",
@@ -216,16 +211,15 @@ const AxisCheck plateChecksList[] = {
                       term("h", "thread deep", a.m.plate->threadDepth, Dm::Length, "mm")},
                      f.capacity, Dm::Length, "mm");
           }},
-     [](const AxisScope &a, Rows &rows) {
+     [](const PlateScope &a, Rows &rows) {
          const auto &m = a.m;
-         if (!m.plate) return;
-         const auto p = plateOfAxis(m, a.s);
+         const auto &p = a.plate;
          // through holes take a nut; a tapped face asks
-         if (!p || (!p->bolts.tapped && !m.plate->threadDepth.known())) return;
+         if (!p.bolts.tapped && !m.plate->threadDepth.known()) return;
          if (!m.plate->boltLength.known() || !m.plate->threadDepth.known() || !m.plate->thickness.known())
              return rows.add(plainRow(Verdict::NotKnown));
-         const auto screw = screwOf(m, *p);
-         const double d = p->bolts.size * 1e-3;
+         const auto screw = screwOf(m, p);
+         const double d = p.bolts.size * 1e-3;
          const bool shallow = m.plate->threadDepth.v < 1.3 * d; // then less is enough, gently tightened
          auto f = marginRow(d, screw.engaged.value(), shallow ? 0.6 : 0.8, shallow ? 0.7 : 1);
          if (screw.bottoms()) {
@@ -237,6 +231,6 @@ const AxisCheck plateChecksList[] = {
 };
 } // namespace
 
-std::span<const AxisCheck> plateChecks() { return plateChecksList; }
+std::span<const PlateCheck> plateChecks() { return plateChecksList; }
 
 } // namespace lw
