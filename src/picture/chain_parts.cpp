@@ -29,7 +29,43 @@ std::string reducerName(const Reducer &r) {
     name[0] = upperCase(name[0]);
     return name;
 }
+std::string layshaftLine(const Layshaft &l) {
+    return l.diameter.known() ? size(l.diameter, "mm", Dimension::Length) + " thick" : "";
+}
+template <class Add> void addStageParts(const ToothedBelt &b, int k, int n, const Add &add) {
+    add(ChainPartKind::Driver, k, k, n == 1 ? "Motor pulley" : "Pulley", pulleyLine(b.driver));
+    add(ChainPartKind::Belt, k, k, "Belt", beltLine(b));
+    add(ChainPartKind::Driven, k, k + 1, n == 1 ? "Screw pulley" : "Pulley", pulleyLine(b.driven));
+}
+template <class Add> void addStageParts(const Coupling &c, int k, int, const Add &add) {
+    add(ChainPartKind::Coupling, k, k, "Coupling", c.boreIn.empty() ? "" : c.boreIn.text + " to " + c.boreOut.text);
+}
+template <class Add> void addStageParts(const Reducer &r, int k, int, const Add &add) {
+    add(ChainPartKind::Reducer, k, k, r.kindCode.empty() ? "Reducer" : reducerName(r),
+        r.stated.num > 0
+            ? r.ratioText + (r.play.known() ? ", play " + withUnit(r.play.v, Dimension::Angle, "arcmin", 2) : "")
+            : "not chosen");
+}
+template <class Add> void addStageParts(const Gears &g, int k, int n, const Add &add) {
+    const auto line = [&](const GearWheel &w) {
+        if (w.teeth < 1) return std::string("not chosen");
+        return (g.module.known() ? "m " + numberText(g.module.v * 1e3, 3) + ", " : std::string()) +
+               std::to_string(w.teeth) + " T";
+    };
+    add(ChainPartKind::Driver, k, k, n == 1 ? "Motor gear" : "Gear", line(g.driver));
+    add(ChainPartKind::Driven, k, k + 1, n == 1 ? "Screw gear" : "Gear", line(g.driven));
+}
+template <class Add> void addStageParts(const RibbedBelt &b, int k, int, const Add &add) {
+    const auto line = [](const Known &d) {
+        return d.known() ? size(d, "mm", Dimension::Length) + " effective" : std::string("not chosen");
+    };
+    add(ChainPartKind::Driver, k, k, "Pulley", line(b.driver));
+    add(ChainPartKind::Belt, k, k, "Ribbed belt", b.beltText.empty() ? "not chosen" : b.beltText);
+    add(ChainPartKind::Driven, k, k + 1, "Pulley", line(b.driven));
+}
 std::string finalLine(const AxisModel &m) {
+    if (const auto *r = m.rack(); r && r->sized())
+        return "m " + numberText(r->module.v * 1e3, 3) + ", " + std::to_string(r->teeth) + " T";
     if (m.screw().named) return m.screw().thread.name;
     return (m.wheel() ? "a turn " : "lead ") + size(m.lead, "mm", Dimension::Length);
 }
@@ -44,28 +80,14 @@ std::vector<ChainPart> chainParts(const AxisModel &m) {
     add(ChainPartKind::Motor, -1, 0, "Motor", motorLine(m));
     for (int k = 0; k < n; ++k) {
         const auto place = std::size_t(k);
-        if (const auto *b = m.stageAs<ToothedBelt>(place)) {
-            add(ChainPartKind::Driver, k, k, n == 1 ? "Motor pulley" : "Pulley", pulleyLine(b->driver));
-            add(ChainPartKind::Belt, k, k, "Belt", beltLine(*b));
-            add(ChainPartKind::Driven, k, k + 1, n == 1 ? "Screw pulley" : "Pulley", pulleyLine(b->driven));
-        } else if (const auto *c = m.stageAs<Coupling>(place)) {
-            add(ChainPartKind::Coupling, k, k, "Coupling",
-                c->boreIn.empty() ? "" : c->boreIn.text + " to " + c->boreOut.text);
-        } else if (const auto *r = m.stageAs<Reducer>(place))
-            add(ChainPartKind::Reducer, k, k, r->kindCode.empty() ? "Reducer" : reducerName(*r),
-                r->stated.num > 0
-                    ? r->ratioText +
-                          (r->play.known() ? ", play " + withUnit(r->play.v, Dimension::Angle, "arcmin", 2) : "")
-                    : "not chosen");
+        std::visit([&](const auto &stage) { addStageParts(stage, k, n, add); }, m.stages[place].stage);
         if (m.rotary()) continue; // its shafts stand in the unit
-        if (k + 1 < n) add(ChainPartKind::Layshaft, k, k + 1, "Layshaft", "");
+        if (k + 1 < n) add(ChainPartKind::Layshaft, k, k + 1, "Layshaft", layshaftLine(m.stages[place].after));
     }
-    if (m.wheel() && !parts.empty())
-        for (auto &p : parts)
-            if (p.name == "Screw pulley") p.name = "Wheel pulley";
+    const std::string_view turns = m.rotary() ? "Table" : m.rack() ? "Pinion" : m.wheel() ? "Wheel" : "Screw";
+    for (auto &p : parts) // what sits on the last shaft is called by it
+        if (p.name.starts_with("Screw ")) p.name = std::string(turns) + p.name.substr(5);
     if (m.rotary()) {
-        for (auto &p : parts)
-            if (p.name == "Screw pulley" || p.name == "Wheel pulley") p.name = "Table pulley";
         add(ChainPartKind::Slide, -1, n, "Table",
             m.rotary()->turning == m.rotary()->turning ? withUnit(m.rotary()->turning, Dimension::Mass, "kg", 3)
                                                        : "? " + std::string(unitLabel(shownUnit("kg"))));
@@ -94,6 +116,7 @@ int partOf(const std::vector<ChainPart> &parts, const Finding &f) {
     case Part::Supply:
     case Part::Controller: return number(ChainPartKind::Motor, -1);
     case Part::Reducer: return number(ChainPartKind::Reducer, stage);
+    case Part::Layshaft: return number(ChainPartKind::Layshaft, stage);
     case Part::Belt: return number(ChainPartKind::Belt, stage);
     case Part::SmallPulley:
     case Part::LargePulley: {
@@ -114,6 +137,7 @@ int partOf(const std::vector<ChainPart> &parts, const Finding &f) {
     case Part::Screw:
     case Part::ScrewLead:
     case Part::Nut:
+    case Part::Rack:
     case Part::LostMotion: return number(ChainPartKind::FinalElement, -1);
     default: return number(ChainPartKind::Slide, -1);
     }
@@ -126,41 +150,75 @@ Verdict verdictOf(const std::vector<ChainPart> &parts, int number, const std::ve
     return v;
 }
 
+namespace {
+double halfWidth(const ToothedBelt &b) { return std::max(b.driver.faceWidth.v, b.driven.faceWidth.v) / 2; }
+double halfWidth(const Gears &g) { return (g.width.known() ? g.width.v : 12e-3) / 2; }
+double halfWidth(const RibbedBelt &b) {
+    if (!b.read) return 8e-3;
+    const auto &s = *b.section();
+    return (2 * s.edge + (b.read->ribs - 1) * s.pitch) * 1e-3 / 2;
+}
+double halfWidth(const Coupling &) { return 17e-3; }
+double halfWidth(const Reducer &) { return 17e-3; }
+
+/// Outside diameters of the wheels on either shaft, m; 0: none, or not known.
+std::array<double, 2> wheels(const ToothedBelt &, const ToothedBelt::Work &w) {
+    return {w.pulleys[0].outside.value(), w.pulleys[1].outside.value()};
+}
+std::array<double, 2> wheels(const Gears &g, const Gears::Work &w) {
+    if (!w.meshes) return {0, 0};
+    return {2 * (g.radius(0) + g.module.v), 2 * (g.radius(1) + g.module.v)};
+}
+std::array<double, 2> wheels(const RibbedBelt &b, const RibbedBelt::Work &) {
+    if (!b.sized()) return {0, 0};
+    return {b.driver.v, b.driven.v};
+}
+std::array<double, 2> wheels(const Coupling &, const Coupling::Work &) { return {0, 0}; }
+std::array<double, 2> wheels(const Reducer &, const Reducer::Work &) { return {0, 0}; }
+} // namespace
+
+double halfWidth(const Stage &stage) {
+    return std::visit([](const auto &kind) { return halfWidth(kind); }, stage);
+}
+std::array<double, 2> wheelsOf(const Stage &stage, const StageState &state) {
+    return std::visit(
+        [&](const auto &kind) {
+            return wheels(kind, std::get<typename std::decay_t<decltype(kind)>::Work>(state.work));
+        },
+        stage);
+}
+
 ChainLayout layOut(const AxisModel &m, const AxisState &s) {
     ChainLayout out;
     const std::size_t n = m.stages.size();
     out.shafts.resize(n + 1);
     out.planes.resize(n);
-    constexpr double couplingHalf = 17e-3, clear = 12e-3;
-    const auto half = [&](std::size_t k) {
-        const auto *b = m.stageAs<ToothedBelt>(k);
-        return b ? std::max(b->driver.faceWidth.v, b->driven.faceWidth.v) / 2 : couplingHalf;
-    };
-    int belts = 0;
+    constexpr double clear = 12e-3;
+    const auto half = [&](std::size_t k) { return halfWidth(m.stages[k].stage); };
+    int pairs = 0;
     for (std::size_t k = n; k-- > 0;) {
         out.shafts[k] = out.shafts[k + 1];
         if (k + 1 == n)
-            out.planes[k] = m.stageAs<ToothedBelt>(k) ? -24e-3 : -20e-3 - couplingHalf;
+            out.planes[k] = besideEachOther(m.stages[k].stage) ? -24e-3 : -20e-3 - half(k);
         else
             out.planes[k] = out.planes[k + 1] - half(k) - half(k + 1) - clear;
-        if (!m.stageAs<ToothedBelt>(k)) continue;
-        const auto *w = s.stageWork<ToothedBelt>(k);
-        const bool known =
-            w && w->centre == w->centre && w->pulleys[0].outside.value() > 0 && w->pulleys[1].outside.value() > 0;
+        if (!besideEachOther(m.stages[k].stage)) continue;
+        const auto wheels = wheelsOf(m.stages[k].stage, s.stages[k]);
+        const double centre = s.stages[k].figures.centre.value();
+        const bool known = wheels[0] > 0 && wheels[1] > 0 && centre == centre;
         out.whole &= known;
         if (!known) continue;
-        // the last belt hangs straight down; one before it goes off to the side, so that the drive stays low
-        const double lean = belts++ % 2 ? 70 * pi / 180 : 0;
-        out.shafts[k].x += w->centre * std::sin(lean);
-        out.shafts[k].y += w->centre * std::cos(lean);
+        // the last pair hangs straight down; one before it goes off to the side, so that the drive stays low
+        const double lean = pairs++ % 2 ? 70 * pi / 180 : 0;
+        out.shafts[k].x += centre * std::sin(lean);
+        out.shafts[k].y += centre * std::cos(lean);
     }
-    const auto *first = m.stageAs<ToothedBelt>(0);
     if (n == 0)
         out.faceAt = -30e-3;
-    else if (first)
-        out.faceAt = out.planes[0] - (first->offFace.known() ? first->offFace.v : 20e-3);
+    else if (besideEachOther(m.stages[0].stage))
+        out.faceAt = out.planes[0] - s.stages[0].figures.offFace.value();
     else
-        out.faceAt = out.planes[0] - couplingHalf - 4e-3;
+        out.faceAt = out.planes[0] - half(0) - 4e-3;
     return out;
 }
 

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "proof/evaluate.h"
+#include <array>
 #include <string>
 #include <vector>
 
@@ -35,8 +36,12 @@ struct ChainLayout {
     std::vector<Place> shafts;  ///< the motor's first
     std::vector<double> planes; ///< middle of each stage along the axis
     double faceAt = 0;          ///< motor flange along the axis
-    bool whole = true;          ///< every belt's pulleys and centre distance are known
+    bool whole = true;          ///< every pair's wheels and centre distance are known
 };
+/// Half of what a stage takes along the axis; the outside diameters of the wheels on its two shafts, m, 0: none or not
+/// known.
+[[nodiscard]] double halfWidth(const Stage &stage);
+[[nodiscard]] std::array<double, 2> wheelsOf(const Stage &stage, const StageState &state);
 [[nodiscard]] ChainLayout layOut(const AxisModel &m, const AxisState &s);
 
 } // namespace lw

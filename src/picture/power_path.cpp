@@ -2,6 +2,7 @@
 #include "proof/checks/limits.h"
 #include "picture/ticks.h"
 #include "picture/marks.h"
+#include "picture/wheels.h"
 #include "proof/words/narrate.h"
 #include "units/shown_units.h"
 #include <algorithm>
@@ -11,125 +12,11 @@ namespace lw {
 using namespace Qt::StringLiterals;
 namespace {
 
-QPen edge(bool chosen, double width = 1.6) {
-    return QPen(chosen ? theme().touch : theme().ink, chosen ? 2.2 : width, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin);
-}
-QPen centreLine() {
-    QPen p(theme().ink2, 0.9);
-    p.setDashPattern({14, 3, 3, 3});
-    return p;
-}
-QPen hiddenLine() {
-    QPen p(theme().ink2, 1.1);
-    p.setDashPattern({6, 4});
-    return p;
-}
-
-/// Pulley seen from its end with its real number of grooves, the phase of one groove given.
-void pulleyFace(QPainter &p, QPointF c, const BeltProfile &profile, int teeth, double k, double phase, double bore,
-                bool chosen) {
-    const double Ro = (teeth * profile.pitch / pi - profile.pitchLineTwice) / 2 * 1e-3 * k;
-    const double depth = profile.toothHeight * 1e-3 * k;
-    const double half = profile.pitch * 0.30 * 1e-3 * k / Ro;
-    QPainterPath d;
-    for (int n = 0; n < teeth; ++n) {
-        const double a = phase + n * 2 * pi / teeth;
-        auto at = [&](double r, double q) { return QPointF(c.x() + r * std::cos(q), c.y() + r * std::sin(q)); };
-        if (n == 0)
-            d.moveTo(at(Ro, a - half));
-        else
-            d.lineTo(at(Ro, a - half));
-        d.cubicTo(at(Ro - depth * 1.33, a - half * 0.85), at(Ro - depth * 1.33, a + half * 0.85), at(Ro, a + half));
-    }
-    d.closeSubpath();
-    p.setPen(edge(chosen, 1.4));
-    p.setBrush(theme().part);
-    p.drawPath(d);
-    p.setBrush(theme().sheet);
-    p.setPen(edge(chosen, 1.4));
-    p.drawEllipse(c, bore * k / 2, bore * k / 2);
-}
-
-/// Toothed belt round both pulleys at its true number of teeth; returns the groove phases.
-std::pair<double, double> beltFace(QPainter &p, QPointF small, int z1, QPointF large, int z2,
-                                   const BeltProfile &profile, double k, bool chosen, double slack) {
-    const double pitch = profile.pitch * 1e-3 * k;
-    const double R1 = z1 * pitch / (2 * pi), R2 = z2 * pitch / (2 * pi);
-    const double D = std::hypot(large.x() - small.x(), large.y() - small.y());
-    if (!(D > std::fabs(R2 - R1))) return {0, 0};
-    const double ax = std::atan2(large.y() - small.y(), large.x() - small.x());
-    const double be = std::acos(std::clamp((R1 - R2) / D, -1.0, 1.0));
-    auto on = [](QPointF c, double R, double q) { return QPointF(c.x() + R * std::cos(q), c.y() + R * std::sin(q)); };
-    const double out = (profile.thickness - profile.toothHeight - profile.pitchLineTwice / 2) * 1e-3 * k;
-    const double in = profile.pitchLineTwice / 2 * 1e-3 * k;
-    const double ht = profile.toothHeight * 1e-3 * k;
-    const double S = std::sqrt(D * D - (R2 - R1) * (R2 - R1));
-    const double a0 = ax + be, a1 = ax - be;
-    double arc2 = std::fmod(a0 - a1, 2 * pi);
-    if (arc2 < 0) arc2 += 2 * pi;
-    const double arc1 = 2 * pi - arc2;
-    const double L = 2 * S + R2 * arc2 + R1 * arc1;
-    const int n = std::max(8, static_cast<int>(std::lround(L / pitch)));
-    const double pp = L / n;
-    const double sag = slack > 0 ? std::sqrt(0.375 * S * slack) : 0; // of a flat arc that is longer by that much
-    auto at = [&](double u, QPointF &xy) {
-        u = std::fmod(u, L);
-        if (u < R2 * arc2) {
-            xy = on(large, R2, a1 + u / R2);
-            return a1 + u / R2;
-        }
-        u -= R2 * arc2;
-        if (u < S) {
-            const QPointF a = on(large, R2, a0), b = on(small, R1, a0);
-            xy = a + (b - a) * (u / S);
-            return a0;
-        }
-        u -= S;
-        if (u < R1 * arc1) {
-            xy = on(small, R1, a0 + u / R1);
-            return a0 + u / R1;
-        }
-        u -= R1 * arc1;
-        const QPointF a = on(small, R1, a1), b = on(large, R2, a1);
-        const double t = u / S;
-        xy = a + (b - a) * t + QPointF(std::cos(a1), std::sin(a1)) * (sag * 4 * t * (1 - t));
-        return a1;
-    };
-    const double ph2 = a1 + 0.5 * pp / R2;
-    const double u1 = R2 * arc2 + S;
-    const double m = std::ceil((u1 - 0.5 * pp) / pp);
-    const double ph1 = a0 + (0.5 * pp + m * pp - u1) / R1;
-    QPolygonF outer, inner;
-    const int N = n * 8;
-    for (int j = 0; j < N; ++j) {
-        const double u = j * L / N;
-        QPointF xy;
-        const double q = at(u, xy);
-        const QPointF normal(std::cos(q), std::sin(q));
-        outer << xy + normal * out;
-        const double ph = std::fmod(u, pp) / pp - 0.5;
-        const double depth = in + (std::fabs(ph) < 0.26 ? ht * std::sqrt(std::max(0.0, 1 - ph * ph / 0.0676)) : 0);
-        inner << xy - normal * depth;
-    }
-    QPainterPath d;
-    d.setFillRule(Qt::OddEvenFill);
-    d.addPolygon(outer);
-    d.closeSubpath();
-    d.addPolygon(inner);
-    d.closeSubpath();
-    p.setPen(QPen(chosen ? theme().touch : theme().ink, theme().dark ? 1.2 : 0.6));
-    p.setBrush(chosen ? theme().touch : theme().belt);
-    p.drawPath(d);
-    return {ph1, ph2};
-}
-
-double boreOf(const FitSize &size, double otherwise) { return size.known() ? size.nominal : otherwise; }
-
 void bearing(QPainter &p, double x, double y, double od, double id, double w, double k, bool chosen) {
     for (int s : {-1, 1}) {
         const double a = y + s * id * k / 2, b = y + s * od * k / 2;
         const QRectF r(x, std::min(a, b), w * k, std::fabs(b - a));
-        p.setPen(edge(chosen, 1.2));
+        p.setPen(partEdge(chosen, 1.2));
         p.setBrush(theme().part);
         p.drawRect(r);
         p.setBrush(theme().sheet);
@@ -162,6 +49,7 @@ struct Scene {
         q.addRect(r);
         area(number, q);
     }
+    double floor = 1e9;                 ///< pixels: where the front view ends
     bool plain = false;                 ///< the parts alone: no balloons, no figures, no words
     std::vector<QPointF> balloons = {}; ///< where they stand: no two on each other
     /// Balloon with a leader to the part it names; where one stands already it goes round the part, or farther off.
@@ -188,9 +76,21 @@ struct Scene {
     [[nodiscard]] double face() const { return m.motorBody().face.known() ? m.motorBody().face.v : 57e-3; }
     [[nodiscard]] double body() const { return m.motorBody().body.known() ? m.motorBody().body.v : 76e-3; }
     [[nodiscard]] double shaft() const { return boreOf(m.motorBody().shaft, 8e-3); }
-    [[nodiscard]] const ToothedBelt::Work *work(std::size_t stage) const { return s.stageWork<ToothedBelt>(stage); }
-    /// Belts that can be drawn, in order.
-    [[nodiscard]] bool drawn(std::size_t stage) const { return layout.whole && m.stageAs<ToothedBelt>(stage); }
+    /// Pairs of wheels that can be drawn.
+    [[nodiscard]] bool drawn(std::size_t stage) const { return layout.whole && besideEachOther(m.stages[stage].stage); }
+    [[nodiscard]] bool pairs() const {
+        return std::any_of(m.stages.begin(), m.stages.end(), [](const auto &q) { return besideEachOther(q.stage); });
+    }
+    [[nodiscard]] std::array<double, 2> wheels(std::size_t stage) const {
+        return wheelsOf(m.stages[stage].stage, s.stages[stage]);
+    }
+    [[nodiscard]] double centre(std::size_t stage) const { return s.stages[stage].figures.centre.value(); }
+    /// What stands beside a wheel: its teeth, or its size.
+    [[nodiscard]] QString wheelWords(std::size_t stage, int side) const {
+        if (const auto *b = m.stageAs<ToothedBelt>(stage)) return u"%1 T"_s.arg(b->pulley(std::size_t(side)).teeth);
+        if (const auto *g = m.stageAs<Gears>(stage)) return u"%1 T"_s.arg(g->wheel(std::size_t(side)).teeth);
+        return u"⌀ "_s + text(shownNumber(wheels(stage)[std::size_t(side)], Dimension::Length, "mm", 3));
+    }
     void motorHoles(QPointF c, double k) {
         const double hole = (m.motorBody().boltSquare.known() ? m.motorBody().boltSquare.v : face() * 0.83) * k / 2;
         for (int a : {-1, 1})
@@ -209,7 +109,7 @@ void paintMotorFace(Scene &c, QRectF e) {
     c.out.endScale = k;
     const QPointF at(e.left() + e.width() * 0.42, e.center().y());
     const bool known = c.m.motorBody().face.known();
-    p.setPen(known ? edge(c.on(1)) : hiddenLine());
+    p.setPen(known ? partEdge(c.on(1)) : hiddenLine());
     p.setBrush(known ? QBrush(th.part) : QBrush(Qt::NoBrush));
     const QRectF r(at.x() - h, at.y() - h, 2 * h, 2 * h);
     p.drawRect(r);
@@ -225,18 +125,59 @@ void paintMotorFace(Scene &c, QRectF e) {
     if (!c.m.hasMotor())
         p.drawText(QRectF(e.left(), r.bottom() + 8, e.width(), 36), Qt::AlignLeft | Qt::TextWordWrap,
                    u"≈ drawn as a 57 mm motor"_s);
-    else if (c.m.hasStage<ToothedBelt>())
+    else if (c.pairs())
         p.drawText(QRectF(e.left(), r.bottom() + 8, e.width() - 6, 54), Qt::AlignLeft | Qt::TextWordWrap,
-                   u"Teeth of both pulleys and the belt make the drive appear."_s);
+                   u"Sizes of both wheels, and the belt, make the drive appear."_s);
 }
 
-/// Belts and pulleys in true teeth, seen from the motor end.
-void paintEndView(Scene &c, QRectF e) {
-    const bool belts = c.m.hasStage<ToothedBelt>() && c.layout.whole;
-    if (!belts) return paintMotorFace(c, e);
+/// Motor face and all pairs of wheels in true teeth, seen from the motor end. @param at place of a shaft
+template <class At> void paintPairs(Scene &c, At &&at, double k) {
     auto &p = c.p;
     const auto &th = theme();
-    const double face = c.face(), margin = 12e-3;
+    const QPointF motor = at(0);
+    const double face = c.face(), h = face * k / 2, ch = face * 0.09 * k;
+    const QPolygonF flange{{motor.x() - h + ch, motor.y() - h}, {motor.x() + h - ch, motor.y() - h},
+                           {motor.x() + h, motor.y() - h + ch}, {motor.x() + h, motor.y() + h - ch},
+                           {motor.x() + h - ch, motor.y() + h}, {motor.x() - h + ch, motor.y() + h},
+                           {motor.x() - h, motor.y() + h - ch}, {motor.x() - h, motor.y() - h + ch}};
+    QPainterPath flangePath;
+    flangePath.addPolygon(flange);
+    flangePath.closeSubpath();
+    p.setPen(partEdge(c.on(1)));
+    p.setBrush(th.part);
+    p.drawPath(flangePath);
+    c.area(1, flangePath);
+    p.setPen(partEdge(c.on(1), 1));
+    c.motorHoles(motor, k);
+    for (std::size_t n = 0; n < c.m.stages.size(); ++n) {
+        if (!c.drawn(n)) continue;
+        const int driver = c.number(ChainPartKind::Driver, int(n)), belt = c.number(ChainPartKind::Belt, int(n)),
+                  driven = c.number(ChainPartKind::Driven, int(n));
+        const QPointF in = at(n), to = at(n + 1);
+        const auto sizes = c.wheels(n);
+        const double R1 = sizes[0] * k / 2 + 4, R2 = sizes[1] * k / 2 + 4;
+        if (belt > 0) { // the ground between both, under their own places
+            const QPointF way = (to - in) / std::max(1.0, std::hypot(to.x() - in.x(), to.y() - in.y())),
+                          across(-way.y(), way.x());
+            QPainterPath loop;
+            loop.addPolygon(QPolygonF{{to - across * R2, to + across * R2, in + across * R1, in - across * R1}});
+            c.area(belt, loop);
+        }
+        const auto &stage = c.m.stages[n].stage;
+        const auto *boreIn = seatOf(stage, 0).bore, *boreOut = seatOf(stage, 1).bore;
+        paintPairFace(p, stage, c.s.stages[n],
+                      {in, to, k, boreIn ? boreOf(*boreIn, c.shaft()) : c.shaft(),
+                       boreOut ? boreOf(*boreOut, 12e-3) : 12e-3, c.on(driver), c.on(belt), c.on(driven)});
+        QPainterPath c1, c2;
+        c1.addEllipse(in, R1, R1);
+        c2.addEllipse(to, R2, R2);
+        c.area(driven, c2);
+        c.area(driver, c1);
+    }
+}
+
+/// What the motor end shows, from above to below and side to side, m about the final shaft.
+QRectF reachOfPairs(const Scene &c) {
     double left = 0, right = 0, top = 0, bottom = 0;
     const auto reach = [&](ChainLayout::Place at, double r) {
         left = std::min(left, at.x - r);
@@ -244,21 +185,32 @@ void paintEndView(Scene &c, QRectF e) {
         top = std::min(top, at.y - r);
         bottom = std::max(bottom, at.y + r);
     };
-    reach(c.layout.shafts.front(), face / 2);
+    reach(c.layout.shafts.front(), c.face() / 2);
     for (std::size_t k = 0; k < c.m.stages.size(); ++k)
-        if (const auto *w = c.drawn(k) ? c.work(k) : nullptr) {
-            reach(c.layout.shafts[k], w->pulleys[0].outside.value() / 2);
-            reach(c.layout.shafts[k + 1], std::max(w->pulleys[1].outside.value(), 40e-3) / 2);
+        if (c.drawn(k)) {
+            const auto sizes = c.wheels(k);
+            reach(c.layout.shafts[k], sizes[0] / 2);
+            reach(c.layout.shafts[k + 1], std::max(sizes[1], 40e-3) / 2);
         }
-    const double width = right - left + 2 * margin, height = bottom - top + 2 * margin;
+    return {left, top, right - left, bottom - top};
+}
+
+void paintEndView(Scene &c, QRectF e) {
+    if (!c.pairs() || !c.layout.whole) return paintMotorFace(c, e);
+    auto &p = c.p;
+    const auto &th = theme();
+    const double margin = 12e-3;
+    const QRectF reach = reachOfPairs(c);
+    const double width = reach.width() + 2 * margin, height = reach.height() + 2 * margin;
     const double k = std::min(e.height() / height, (e.width() - 74) / width);
     c.out.endScale = k;
     const auto at = [&](std::size_t shaft) {
         const auto &place = c.layout.shafts[shaft];
-        return QPointF(e.left() + 4 + (place.x - left + margin) * k, e.top() + (place.y - top + margin) * k);
+        return QPointF(e.left() + 4 + (place.x - reach.left() + margin) * k,
+                       e.top() + (place.y - reach.top() + margin) * k);
     };
     const QRectF plate(e.left() + 4, e.top(), width * k, height * k);
-    p.setPen(edge(false));
+    p.setPen(partEdge(false));
     p.setBrush(Qt::NoBrush);
     p.drawRect(plate);
     const QPointF motor = at(0);
@@ -279,60 +231,29 @@ void paintEndView(Scene &c, QRectF e) {
         p.drawRoundedRect(c.out.slot.translated(-from), half * k, half * k);
         p.restore();
     }
-    const double h = face * k / 2, ch = face * 0.09 * k;
-    const QPolygonF flange{{motor.x() - h + ch, motor.y() - h}, {motor.x() + h - ch, motor.y() - h},
-                           {motor.x() + h, motor.y() - h + ch}, {motor.x() + h, motor.y() + h - ch},
-                           {motor.x() + h - ch, motor.y() + h}, {motor.x() - h + ch, motor.y() + h},
-                           {motor.x() - h, motor.y() + h - ch}, {motor.x() - h, motor.y() - h + ch}};
-    QPainterPath flangePath;
-    flangePath.addPolygon(flange);
-    flangePath.closeSubpath();
-    p.setPen(edge(c.on(1)));
-    p.setBrush(th.part);
-    p.drawPath(flangePath);
-    c.area(1, flangePath);
-    p.setPen(edge(c.on(1), 1));
-    c.motorHoles(motor, k);
+    paintPairs(c, at, k);
     p.setPen(centreLine());
     const QPointF final = at(c.m.stages.size());
     p.drawLine(QPointF(final.x(), plate.top() - 6), QPointF(final.x(), plate.bottom() + 6));
-    double dx = plate.right() + 26;
+    const double dx = plate.right() + 26;
     for (std::size_t n = 0; n < c.m.stages.size(); ++n) {
         if (!c.drawn(n)) continue;
-        const auto &b = *c.m.stageAs<ToothedBelt>(n);
-        const auto &profile = *b.driver.profile;
-        const int driver = c.number(ChainPartKind::Driver, int(n)), belt = c.number(ChainPartKind::Belt, int(n)),
-                  driven = c.number(ChainPartKind::Driven, int(n));
         const QPointF in = at(n), to = at(n + 1);
-        const auto phases = beltFace(p, in, b.driver.teeth, to, b.driven.teeth, profile, k, c.on(belt),
-                                     std::max(0.0, -2 * c.work(n)->centreOff) * k);
-        const double R1 = b.driver.teeth * profile.pitch * 1e-3 * k / (2 * pi) + 4,
-                     R2 = b.driven.teeth * profile.pitch * 1e-3 * k / (2 * pi) + 4;
-        const QPointF way = (to - in) / std::max(1.0, std::hypot(to.x() - in.x(), to.y() - in.y())),
-                      across(-way.y(), way.x());
-        QPainterPath loop;
-        loop.addPolygon(QPolygonF{{to - across * R2, to + across * R2, in + across * R1, in - across * R1}});
-        c.area(belt, loop);
-        pulleyFace(p, to, profile, b.driven.teeth, k, phases.second, boreOf(b.driven.bore, 12e-3), c.on(driven));
-        pulleyFace(p, in, profile, b.driver.teeth, k, phases.first, boreOf(b.driver.bore, c.shaft()), c.on(driver));
-        QPainterPath c1, c2;
-        c1.addEllipse(in, R1, R1);
-        c2.addEllipse(to, R2, R2);
-        c.area(driven, c2);
-        c.area(driver, c1);
+        const auto sizes = c.wheels(n);
+        const double R1 = sizes[0] * k / 2 + 4, R2 = sizes[1] * k / 2 + 4;
         p.setFont(lw::face(13));
         if (std::fabs(in.x() - to.x()) < 1) { // hangs down: its centres stand beside the plate
             p.setPen(QPen(th.ink2, 0.9));
             p.drawLine(QPointF(to.x() + R2, to.y()), QPointF(dx + 6, to.y()));
             p.drawLine(QPointF(in.x() + R1, in.y()), QPointF(dx + 6, in.y()));
-            paintDimension(p, {dx, to.y()}, {dx, in.y()},
-                           text(shownNumber(c.work(n)->centre, Dimension::Length, "mm", 5)), true);
+            paintDimension(p, {dx, to.y()}, {dx, in.y()}, text(shownNumber(c.centre(n), Dimension::Length, "mm", 5)),
+                           true);
             p.setPen(th.ink2);
-            p.drawText(QPointF(plate.right() + 6, to.y() - 8), u"%1 T"_s.arg(b.driven.teeth));
-            if (n == 0) p.drawText(QPointF(plate.right() + 6, in.y() + 20), u"%1 T"_s.arg(b.driver.teeth));
+            p.drawText(QPointF(plate.right() + 6, to.y() - 8), c.wheelWords(n, 1));
+            if (n == 0) p.drawText(QPointF(plate.right() + 6, in.y() + 20), c.wheelWords(n, 0));
         } else {
             paintDimension(p, {to.x(), plate.bottom() - 8}, {in.x(), plate.bottom() - 8},
-                           text(shownNumber(c.work(n)->centre, Dimension::Length, "mm", 5)));
+                           text(shownNumber(c.centre(n), Dimension::Length, "mm", 5)));
         }
     }
 }
@@ -351,7 +272,7 @@ void paintMotorSide(Scene &c, const SideScale &at) {
     const double faceX = at.x(c.layout.faceAt), y = at.y(c.layout.shafts.front().y);
     const auto box = [&](double from, double to, double half, const QColor &fill) {
         const QRectF r(faceX + from * at.k, y - half * at.k, (to - from) * at.k, 2 * half * at.k);
-        p.setPen(c.m.hasMotor() ? edge(c.on(1)) : hiddenLine());
+        p.setPen(c.m.hasMotor() ? partEdge(c.on(1)) : hiddenLine());
         p.setBrush(c.m.hasMotor() ? QBrush(fill) : QBrush(Qt::NoBrush));
         p.drawRect(r);
         return r;
@@ -375,26 +296,31 @@ void paintMotorSide(Scene &c, const SideScale &at) {
            {body.left() + body.width() * 0.3, body.top() + body.height() * (low ? 0.7 : 0.2)}, 1);
 }
 
-void paintPulleySide(Scene &c, const SideScale &at, double x, double y, const Pulley &pulley, const PulleySize &size,
-                     int part) {
+/// A wheel from the side. @param teeth lines of teeth; 0: grooves round it instead
+void paintWheelSide(Scene &c, const SideScale &at, double x, double y, double outside, double width, int teeth,
+                    bool flanged, int part) {
     auto &p = c.p;
     const auto &th = theme();
-    const double k = at.k, Ro = size.outside.value() / 2 * k, hw = pulley.faceWidth.v * k / 2;
+    const double k = at.k, Ro = outside / 2 * k, hw = width * k / 2;
     const bool on = c.on(part);
-    p.setPen(edge(on, 1.4));
+    p.setPen(partEdge(on, 1.4));
     p.setBrush(th.part);
     const QRectF r(x - hw, y - Ro, 2 * hw, 2 * Ro);
     p.drawRect(r);
     p.setPen(QPen(on ? th.touch : th.ink, 0.8));
-    for (int n = 0; n < pulley.teeth; ++n) {
-        const double a = 2 * pi * n / pulley.teeth;
+    for (int n = 0; n < teeth; ++n) {
+        const double a = 2 * pi * n / teeth;
         if (std::cos(a) < 0) continue;
         const double yy = y + Ro * std::sin(a);
         p.drawLine(QPointF(r.left() + 1, yy), QPointF(r.right() - 1, yy));
     }
-    if (pulley.flanges > 0) {
+    if (teeth == 0)
+        for (int n = 1; n < 6; ++n)
+            p.drawLine(QPointF(r.left() + r.width() * n / 6, r.top() + 1),
+                       QPointF(r.left() + r.width() * n / 6, r.bottom() - 1));
+    if (flanged) {
         p.setBrush(th.part2);
-        p.setPen(edge(on, 1.2));
+        p.setPen(partEdge(on, 1.2));
         p.drawRect(QRectF(r.left(), r.top() - 2.2e-3 * k, 1.6e-3 * k, r.height() + 4.4e-3 * k));
         p.drawRect(QRectF(r.right() - 1.6e-3 * k, r.top() - 2.2e-3 * k, 1.6e-3 * k, r.height() + 4.4e-3 * k));
     }
@@ -405,14 +331,27 @@ void paintLayshaft(Scene &c, const SideScale &at, std::size_t before) {
     auto &p = c.p;
     const int number = c.number(ChainPartKind::Layshaft, int(before));
     const double y = at.y(c.layout.shafts[before + 1].y);
-    const double from = at.x(c.layout.planes[before] - 16e-3), to = at.x(c.layout.planes[before + 1] + 16e-3);
-    p.setPen(edge(c.on(number), 1.2));
+    const auto &l = c.m.stages[before].after;
+    const auto *bore = seatOf(c.m.stages[before].stage, 1).bore;
+    const double d = l.diameter.known() ? l.diameter.v : bore ? boreOf(*bore, 12e-3) : 12e-3;
+    const bool told = l.spacing.known() && l.inBeyond.known() && l.outBeyond.known();
+    // its bearings stand where they were measured from its wheels; not measured: one, between them, dashed
+    const double in = c.layout.planes[before], wheels = c.layout.planes[before + 1] - in;
+    const double first = told ? in + l.inBeyond.v : in + wheels / 2;
+    const double scale =
+        told ? std::min(1.0, std::fabs(wheels) > 0 ? wheels / (l.inBeyond.v + l.spacing.v + l.outBeyond.v) : 1) : 1;
+    const double from = at.x(in - 16e-3), to = at.x(c.layout.planes[before + 1] + 16e-3);
+    p.setPen(told ? partEdge(c.on(number), 1.2) : hiddenLine());
     p.setBrush(theme().part);
-    const QRectF shaft(from, y - 6e-3 * at.k, to - from, 12e-3 * at.k);
+    const QRectF shaft(from, y - d / 2 * at.k, to - from, d * at.k);
     p.drawRect(shaft);
     c.area(number, shaft.adjusted(0, -4, 0, 4));
-    const double middle = (from + to) / 2 - 5e-3 * at.k;
-    bearing(p, middle, y, 28e-3, 12e-3, 8e-3, at.k, c.on(number));
+    const double od = std::max(26e-3, 2.2 * d), wide = 8e-3;
+    double middle = at.x(told ? in + l.inBeyond.v * scale : first) - wide / 2 * at.k;
+    bearing(p, middle, y, od, d, wide, at.k, c.on(number));
+    if (told)
+        bearing(p, at.x(in + (l.inBeyond.v + l.spacing.v) * scale) - wide / 2 * at.k, y, od, d, wide, at.k,
+                c.on(number));
     p.setPen(centreLine());
     p.drawLine(QPointF(from - 8, y), QPointF(to + 8, y));
     c.tied({to + 36, y + 44}, {middle + 4e-3 * at.k, y + 12e-3 * at.k}, number);
@@ -422,23 +361,23 @@ void paintStagesSide(Scene &c, const SideScale &at) {
     auto &p = c.p;
     const auto &th = theme();
     const double k = at.k;
-    const bool belts = c.m.hasStage<ToothedBelt>();
+    const bool belts = c.pairs();
     if (belts && c.layout.whole) { // the plate the motor hangs on
-        p.setPen(edge(false));
+        p.setPen(partEdge(false));
         p.setBrush(th.part);
         const double low = c.layout.shafts.front().y + c.face() * 0.62;
-        if (c.m.stageAs<ToothedBelt>(0))
-            p.drawRect(QRectF(at.x(c.layout.faceAt), at.y(-20e-3), 10e-3 * k, (low + 20e-3) * k));
+        if (c.drawn(0)) p.drawRect(QRectF(at.x(c.layout.faceAt), at.y(-20e-3), 10e-3 * k, (low + 20e-3) * k));
     }
     for (std::size_t n = 0; n + 1 < c.m.stages.size(); ++n)
-        paintLayshaft(c, at, n);
+        if (c.number(ChainPartKind::Layshaft, int(n)) > 0) paintLayshaft(c, at, n);
     for (std::size_t n = 0; n < c.m.stages.size(); ++n) {
         const double x = at.x(c.layout.planes[n]), above = at.y(c.layout.shafts[n + 1].y),
                      below = at.y(c.layout.shafts[n].y);
-        if (!c.m.stageAs<ToothedBelt>(n)) {
-            const int number = c.number(ChainPartKind::Coupling, int(n));
+        if (!besideEachOther(c.m.stages[n].stage)) {
+            const int number =
+                std::max(c.number(ChainPartKind::Coupling, int(n)), c.number(ChainPartKind::Reducer, int(n)));
             const QRectF box(x - 17e-3 * k, above - 13e-3 * k, 34e-3 * k, 26e-3 * k);
-            p.setPen(c.m.hasMotor() ? edge(c.on(number)) : hiddenLine());
+            p.setPen(c.m.hasMotor() ? partEdge(c.on(number)) : hiddenLine());
             p.setBrush(th.part);
             p.drawRect(box);
             c.area(number, box);
@@ -446,37 +385,120 @@ void paintStagesSide(Scene &c, const SideScale &at) {
             continue;
         }
         if (!c.drawn(n)) continue;
-        const auto &b = *c.m.stageAs<ToothedBelt>(n);
-        const auto &w = *c.work(n);
+        const auto &stage = c.m.stages[n].stage;
         const int driver = c.number(ChainPartKind::Driver, int(n)), belt = c.number(ChainPartKind::Belt, int(n)),
                   driven = c.number(ChainPartKind::Driven, int(n));
-        paintPulleySide(c, at, x, above, b.driven, w.pulleys[1], driven);
-        paintPulleySide(c, at, x, below, b.driver, w.pulleys[0], driver);
-        const double bw = (b.width.known() ? b.width.v : 12e-3) * k;
-        const double outer = w.pulleys[1].outside.value() / 2 * k, inner = w.pulleys[0].outside.value() / 2 * k;
-        p.setPen(edge(c.on(belt), 0.8));
-        p.setBrush(c.on(belt) ? th.touch : th.belt);
-        if (below - above > 4)
-            p.drawRect(
-                QRectF(x - bw / 2, above + outer * 0.6, bw, std::max(2.0, below - above - (outer + inner) * 0.6)));
-        c.area(belt, QRectF(x - bw / 2, above - outer - 2, bw, below - above + outer + inner + 4));
+        const auto sizes = c.wheels(n);
+        const auto *toothed = c.m.stageAs<ToothedBelt>(n);
+        const auto *gears = c.m.stageAs<Gears>(n);
+        const auto teeth = [&](std::size_t side) {
+            return toothed ? toothed->pulley(side).teeth : gears ? gears->wheel(side).teeth : 0;
+        };
+        for (const std::size_t wheel : {1, 0})
+            paintWheelSide(c, at, x, wheel == 1 ? above : below, sizes[wheel],
+                           toothed ? toothed->pulley(wheel).faceWidth.v : 2 * halfWidth(stage), teeth(wheel),
+                           toothed && toothed->pulley(wheel).flanges > 0, wheel == 1 ? driven : driver);
+        const double outer = sizes[1] / 2 * k, inner = sizes[0] / 2 * k;
+        if (belt > 0) {
+            const double bw = (toothed ? toothed->width.known() ? toothed->width.v : 12e-3 : 2 * halfWidth(stage)) * k;
+            p.setPen(partEdge(c.on(belt), 0.8));
+            p.setBrush(c.on(belt) ? th.touch : th.belt);
+            if (below - above > 4)
+                p.drawRect(
+                    QRectF(x - bw / 2, above + outer * 0.6, bw, std::max(2.0, below - above - (outer + inner) * 0.6)));
+            c.area(belt, QRectF(x - bw / 2, above - outer - 2, bw, below - above + outer + inner + 4));
+        }
         const bool more = n + 1 < c.m.stages.size(); // another belt stands between this one and the slide
         const QPointF middle(x, (above + below) / 2);
         c.tied(more ? QPointF(x + 6, below + 46) : QPointF(x + 40, below + 10), {x + 3, below + 2}, driver);
-        c.tied(middle + (more ? QPointF(-66, -34) : QPointF(-38, -4)), middle, belt);
+        if (belt > 0) c.tied(middle + (more ? QPointF(-66, -34) : QPointF(-38, -4)), middle, belt);
         c.tied(more ? QPointF(x - 40, above - 46) : QPointF(x - 44, above - 22), {x - 2, above - 6}, driven);
     }
     if (belts && c.layout.whole && !c.plain) {
         p.setFont(lw::face(13));
         const double left = c.layout.faceAt - c.body(),
-                     y = at.y(c.layout.shafts.front().y + c.face() / 2) + (c.m.stages.size() > 1 ? 66 : 14);
-        paintDimension(p, {at.x(left), y}, {at.x(-15e-3), y},
+                     y = at.y(c.layout.shafts.front().y + c.face() / 2) + (c.m.stages.size() > 1 ? 66 : 14),
+                     most = c.floor - 12;
+        paintDimension(p, {at.x(left), std::min(y, most)}, {at.x(-15e-3), std::min(y, most)},
                        text(shownNumber(-left - 15e-3, Dimension::Length, "mm", 3)) + u" out"_s, true);
     }
 }
 
+/// A carriage on its rack from the front: pinion, wheels and motor ride with it.
+void paintRackView(Scene &c, QRectF side, double share) {
+    auto &p = c.p;
+    const auto &m = c.m;
+    const auto &th = theme();
+    const auto &rack = *m.rack();
+    const int number = c.number(ChainPartKind::FinalElement), slide = c.number(ChainPartKind::Slide);
+    p.setPen(th.ink2);
+    p.setFont(lw::face(13));
+    if (!c.plain)
+        p.drawText(QPointF(side.left(), side.top() + 13), u"Seen from the front, the carriage moved along its rack"_s);
+    const bool sized = rack.sized();
+    const double module = sized ? rack.module.v : 1.5e-3;
+    const int teeth = sized ? rack.teeth : 18;
+    const double travel = m.travel.known() ? m.travel.v : 0.5, r = module * teeth / 2;
+    const QRectF reach = c.pairs() && c.layout.whole ? reachOfPairs(c) : QRectF(-r, -r, 2 * r, 2 * r);
+    const double half = std::max({0.08, reach.right(), -reach.left()}) + 12e-3;
+    const double k = std::min((side.width() - 16) / (travel + 2 * half),
+                              (side.height() - (c.plain ? 20 : 96)) /
+                                  (std::max(reach.bottom(), r + 5 * module) - reach.top() + 46e-3));
+    c.out.sideScale = k;
+    const double x0 = side.left() + 8 + half * k, y = side.top() + (c.plain ? 8 : 52) + (36e-3 - reach.top()) * k;
+    c.out.tableLeft = x0;
+    c.out.tableRight = x0 + travel * k;
+    const double x = x0 + share * travel * k;
+    const QRectF carriage(x - half * k, y + (reach.top() - 34e-3) * k, 2 * half * k, 26e-3 * k);
+    p.setPen(m.travel.known() && !m.travel.assumed() ? partEdge(c.on(slide)) : hiddenLine());
+    p.setBrush(th.part);
+    p.drawRect(carriage);
+    c.area(slide, carriage);
+    const QRectF apron(carriage.left() + 6, carriage.bottom(), carriage.width() - 12, y - carriage.bottom());
+    if (apron.height() > 0) {
+        p.setBrush(Qt::NoBrush);
+        p.drawRect(apron);
+    }
+    p.setPen(th.ink2);
+    if (!c.plain)
+        p.drawText(carriage, Qt::AlignCenter,
+                   text(m.what.empty() ? "carriage" : m.what) + u"  "_s +
+                       text(withUnit(m.mass.v, Dimension::Mass, "kg")));
+    // the rack is as long as the pinion needs; one of its gaps is under the pinion's tooth
+    const double from = x0 - (r + 10e-3) * k, to = x0 + (travel + r + 10e-3) * k, pitchLine = y + r * k;
+    const double turned = -share * travel / r; // the pinion rolls
+    if (!sized) p.setOpacity(0.45);
+    paintRackFace(p, from, to, pitchLine, module, k, x0 + pi * module * k / 2, c.on(number));
+    p.setOpacity(1);
+    c.area(number, QRectF(from, pitchLine - 6, to - from, 5 * module * k + 12));
+    if (c.pairs() && c.layout.whole)
+        paintPairs(
+            c,
+            [&](std::size_t shaft) {
+                return QPointF(x + c.layout.shafts[shaft].x * k, y + c.layout.shafts[shaft].y * k);
+            },
+            k);
+    if (!sized) p.setOpacity(0.45);
+    paintGearFace(p, {x, y}, module, teeth, k, pi / 2 + turned, 10e-3, c.on(number));
+    p.setOpacity(1);
+    QPainterPath pinion;
+    pinion.addEllipse(QPointF(x, y), (r + module) * k, (r + module) * k);
+    c.area(number, pinion);
+    const double beside = share > 0.5 ? (from + x - half * k) / 2 : (to + x + half * k) / 2;
+    c.tied({beside, pitchLine - 26}, {beside + 8, pitchLine + 2 * module * k}, number);
+    c.tied({carriage.left() + 34, carriage.top() - 18}, {carriage.left() + 50, carriage.top() + 5}, slide);
+    if (c.plain) return;
+    const double dimY = side.bottom() - 10;
+    paintDimension(p, {x0, dimY}, {x0 + travel * k, dimY},
+                   u"travel "_s + text(shownNumber(travel, Dimension::Length, "mm", 4)) +
+                       (sized ? u", a turn of the pinion "_s + text(shownNumber(m.lead.v, Dimension::Length, "mm", 4))
+                              : u"; rack drawn as module 1.5, 18 teeth: not measured"_s));
+}
+
 /// Slide, nut, screw and its bearings, and what drives them, seen from the front.
 void paintSideView(Scene &c, QRectF side, double nutShare) {
+    if (c.m.rack()) return paintRackView(c, side, nutShare);
+    c.floor = side.bottom();
     auto &p = c.p;
     const auto &m = c.m;
     const auto &th = theme();
@@ -505,7 +527,7 @@ void paintSideView(Scene &c, QRectF side, double nutShare) {
     const double screwLeft = bearingX + (span - thread) / 2 * k, screwRight = screwLeft + thread * k;
     const double d0 = m.screw().named ? m.screw().thread.nominal.value() : 18e-3;
     const double root = m.screw().root.known() ? m.screw().root.v : d0 * 0.8;
-    const double toDrive = m.stages.empty() || m.stageAs<ToothedBelt>(m.stages.size() - 1) ? 30e-3 : 26e-3;
+    const double toDrive = m.stages.empty() || besideEachOther(m.stages.back().stage) ? 30e-3 : 26e-3;
     // table, at its place
     const double nutFrom = screwLeft + beyondA * k, room = std::max(0.0, (thread - nut - beyondA - beyondB) * k);
     const double nutX = nutFrom + nutShare * std::max(room, 1.0);
@@ -514,7 +536,7 @@ void paintSideView(Scene &c, QRectF side, double nutShare) {
     c.out.tableLeft = nutFrom;
     c.out.tableRight = nutFrom + room;
     const QRectF drawn = tableRect.intersected(side.adjusted(2, 0, -2, 0));
-    p.setPen(m.travel.known() && !m.travel.assumed() ? edge(c.on(slide)) : hiddenLine());
+    p.setPen(m.travel.known() && !m.travel.assumed() ? partEdge(c.on(slide)) : hiddenLine());
     p.setBrush(th.part);
     p.drawRect(drawn);
     c.area(slide, drawn);
@@ -524,17 +546,17 @@ void paintSideView(Scene &c, QRectF side, double nutShare) {
                    text(m.what.empty() ? "slide" : m.what) + u"  "_s + text(withUnit(m.mass.v, Dimension::Mass, "kg")));
     const QRectF bracket(nutX + nut * k / 2 - 7e-3 * k, drawn.bottom(), 14e-3 * k, axisY - d0 * k / 2 - drawn.bottom());
     if (bracket.height() > 0) {
-        p.setPen(edge(false, 1.2));
+        p.setPen(partEdge(false, 1.2));
         p.drawRect(bracket);
     }
     // screw with its thread
-    p.setPen(edge(c.on(screw), 1.2));
+    p.setPen(partEdge(c.on(screw), 1.2));
     p.setBrush(th.part);
     const double journal = root * 0.85 * k;
     p.drawRect(
         QRectF(bearingX - toDrive * k, axisY - journal / 2, (thread + toDrive + (span - thread)) * k + 8, journal));
     const QRectF screwRect(screwLeft, axisY - d0 * k / 2, screwRight - screwLeft, d0 * k);
-    p.setPen(m.screw().named ? edge(c.on(screw), 1.4) : hiddenLine());
+    p.setPen(m.screw().named ? partEdge(c.on(screw), 1.4) : hiddenLine());
     p.drawRect(screwRect);
     if (m.screw().named) {
         const double pitch = m.screw().thread.pitch.value() * k;
@@ -547,7 +569,7 @@ void paintSideView(Scene &c, QRectF side, double nutShare) {
     c.area(screw, screwRect.adjusted(0, -4, 0, 4));
     // nut
     const QRectF nutRect(nutX, axisY - d0 * k * 0.9, nut * k, d0 * k * 1.8);
-    p.setPen(edge(c.on(screw), 1.4));
+    p.setPen(partEdge(c.on(screw), 1.4));
     p.setBrush(th.part2);
     p.drawRect(nutRect);
     c.area(screw, nutRect);
@@ -558,7 +580,7 @@ void paintSideView(Scene &c, QRectF side, double nutShare) {
         if (end == 1 && m.screw().ends == Ends::FixedFree) continue;
         const double x = end == 0 ? bearingX - 11e-3 * k : bearingX + span * k - 5e-3 * k;
         const QRectF block(x - 4e-3 * k, axisY - (od / 2 + 7e-3) * k, (end == 0 ? 28e-3 : 18e-3) * k, (od + 14e-3) * k);
-        p.setPen(edge(c.on(bearings)));
+        p.setPen(partEdge(c.on(bearings)));
         p.setBrush(th.part2);
         p.drawRect(block);
         c.area(bearings, block);
@@ -628,120 +650,6 @@ void paintChainPlain(QPainter &p, QRectF side, const AxisModel &m, const AxisSta
     Scene scene{p, m, s, chainParts(m), layOut(m, s), 0, out, true};
     paintSideView(scene, side, 0.5);
     p.restore();
-}
-
-BeltStrip paintBeltStrip(QPainter &p, QRectF area, const AxisModel &m, const AxisState &s, std::size_t place) {
-    BeltStrip strip;
-    strip.stage = place;
-    const bool hasBelt = s.stageWork<ToothedBelt>(place) && m.stageAs<ToothedBelt>(place);
-    static const ToothedBelt noBelt;
-    static const ToothedBelt::Work noWork;
-    const ToothedBelt &tb = hasBelt ? *m.stageAs<ToothedBelt>(place) : noBelt;
-    const ToothedBelt::Work &tw = hasBelt ? *s.stageWork<ToothedBelt>(place) : noWork;
-    const auto &th = theme();
-    p.save();
-    p.setRenderHint(QPainter::Antialiasing);
-    p.setFont(face(13, true));
-    p.setPen(th.ink);
-    if (!hasBelt) {
-        p.drawText(area.adjusted(2, 8, 0, 0), Qt::AlignLeft | Qt::AlignTop, u"Coupled direct: no belt, no slot."_s);
-        p.restore();
-        return strip;
-    }
-    p.drawText(QPointF(area.left() + 2, area.top() + 18), u"Belts sold, by the"_s);
-    p.drawText(QPointF(area.left() + 2, area.top() + 36), u"centres they ask"_s);
-    p.setFont(face(13));
-    p.setPen(th.ink2);
-    if (!tb.driver.profile || tb.driver.teeth < 1 || tb.driven.teeth < 1) {
-        p.drawText(area.adjusted(170, 8, 0, 0), Qt::AlignLeft | Qt::AlignTop,
-                   u"Teeth and belt form of both pulleys are needed."_s);
-        p.restore();
-        return strip;
-    }
-    p.drawText(QPointF(area.left() + 2, area.top() + 60),
-               text(std::string(tb.driver.profile->name)) + u", %1:%2"_s.arg(tb.driver.teeth).arg(tb.driven.teeth));
-    const double centre = tw.centre == tw.centre ? tw.centre : 0.12;
-    const QColor dot = tw.centreOff != 0 ? th.fails : th.touch;
-    const bool slot = tb.slotFrom.known() && tb.slotTo.known() && tb.slotTo.v > tb.slotFrom.v;
-    strip.from = (slot ? std::min(tb.slotFrom.v, centre) : centre) - 7e-3;
-    strip.to = (slot ? std::max(tb.slotTo.v, centre) : centre) + 7e-3;
-    strip.track = QRectF(area.left() + 190, area.top() + 30, area.width() - 210, 18);
-    auto x = [&](double c) {
-        return strip.track.left() + (c - strip.from) / (strip.to - strip.from) * strip.track.width();
-    };
-    if (slot) {
-        const QRectF r(x(tb.slotFrom.v), strip.track.top(), x(tb.slotTo.v) - x(tb.slotFrom.v), 18);
-        p.setPen(QPen(th.ink, 1.6));
-        p.setBrush(th.field);
-        p.drawRoundedRect(r, 9, 9);
-        p.setPen(th.ink2);
-        const QString words = u"slot %1 to %2"_s.arg(text(shownNumber(tb.slotFrom.v, Dimension::Length, "mm", 4)),
-                                                     text(shownNumber(tb.slotTo.v, Dimension::Length, "mm", 4)));
-        p.drawText(QPointF(std::min(r.right() + 8, area.right() - 110), r.top() - 6), words);
-        if (tw.needInward == tw.needInward && tw.centreOff == 0) {
-            const double from = centre - tw.needInward;
-            const QColor c = tw.slotInward >= tw.needInward              ? th.holds
-                             : tw.slotInward >= slotMust * tw.needInward ? th.watch
-                                                                         : th.fails;
-            p.setPen(QPen(c, 1));
-            p.setBrush(hatch(c));
-            const double left = std::max(strip.track.left() - 16, x(from));
-            p.drawRect(QRectF(left, strip.track.top() + 4, x(centre) - left, 10));
-            p.setPen(c);
-            p.drawText(QPointF(left, strip.track.top() - 6),
-                       text(shownNumber(tw.needInward, Dimension::Length, "mm", 3)) + u" inward to slip it on"_s);
-        }
-    } else {
-        p.setPen(QPen(th.rule2, 1));
-        p.drawLine(QPointF(strip.track.left(), strip.track.center().y()),
-                   QPointF(strip.track.right(), strip.track.center().y()));
-        p.setPen(th.ink2);
-        p.drawText(QPointF(strip.track.left(), strip.track.top() - 6), u"slot not known: measure both its ends"_s);
-    }
-    p.setPen(QPen(dot, 1.6));
-    p.setBrush(dot);
-    p.drawEllipse(QPointF(x(centre), strip.track.center().y()), 7, 7);
-    if (tw.centreOff != 0) { // the belt in use is tight somewhere else
-        const QString words = (tw.centreOff < 0 ? u"slack here: it asks "_s : u"too far: it asks "_s) +
-                              text(shownNumber(centre - tw.centreOff, Dimension::Length, "mm", 5));
-        const double wide = QFontMetricsF(face(13)).horizontalAdvance(words);
-        p.drawText(QPointF(std::clamp(x(centre) - wide / 2, strip.track.left(), strip.track.right() - wide),
-                           strip.track.top() - 6),
-                   words);
-    }
-    double lastRight = -1e9;
-    for (int teeth : stockBelts(tb.driver.profile->name)) {
-        const auto b = beltToCentres(millimetres(tb.driver.profile->pitch), tb.driver.teeth, tb.driven.teeth, teeth);
-        if (!b) continue;
-        const double c = b->centre.value();
-        if (c < strip.from || c > strip.to) continue;
-        BeltStop stop{teeth, teeth * tb.driver.profile->pitch,      c,
-                      {},    tw.matches && teeth == tb.beltTeeth(), slot && c >= tb.slotFrom.v && c <= tb.slotTo.v};
-        const QString label =
-            text(numberText(stop.lengthMm, 4)) + u"  "_s + text(shownNumber(c, Dimension::Length, "mm", 4));
-        const double w = QFontMetricsF(face(13, stop.current)).horizontalAdvance(label) + 12;
-        stop.box = QRectF(x(c) - w / 2, strip.track.bottom() + 14, w, 24);
-        if (stop.box.left() < lastRight + 2) {
-            if (!stop.current) continue;
-            stop.box.moveLeft(lastRight + 2);
-        }
-        lastRight = stop.box.right();
-        p.setPen(QPen(stop.current ? th.touch : th.ink, stop.current ? 2 : 1.2));
-        p.drawLine(QPointF(x(c), strip.track.bottom() + 2), QPointF(x(c), stop.box.top()));
-        if (stop.current)
-            p.fillRect(stop.box, th.touch);
-        else if (stop.inSlot) {
-            p.setPen(QPen(th.touch, 1.2));
-            p.setBrush(th.sheet);
-            p.drawRect(stop.box);
-        }
-        p.setFont(face(13, stop.current));
-        p.setPen(stop.current ? th.onInk : stop.inSlot ? th.touch : th.ink2);
-        p.drawText(stop.box, Qt::AlignCenter, label);
-        strip.stops.push_back(stop);
-    }
-    p.restore();
-    return strip;
 }
 
 } // namespace lw

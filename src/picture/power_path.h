@@ -32,21 +32,4 @@ PowerPathPicture paintChainEnd(QPainter &p, QRectF endArea, const AxisModel &m, 
 /// The chain from the front, to scale, its parts alone: for a small picture beside others.
 void paintChainPlain(QPainter &p, QRectF side, const AxisModel &m, const AxisState &s);
 
-/// The slot with the stock belts at the centres they ask.
-struct BeltStop {
-    int teeth;
-    double lengthMm, centre; ///< m
-    QRectF box;
-    bool current = false, inSlot = false;
-};
-struct BeltStrip {
-    std::vector<BeltStop> stops;
-    std::size_t stage = 0;   ///< place of the belt in the chain
-    double from = 0, to = 0; ///< m at the ends of the strip
-    QRectF track;
-    [[nodiscard]] double centreAt(double x) const { return from + (x - track.left()) / track.width() * (to - from); }
-};
-/// @param stage place of the belt in the chain
-BeltStrip paintBeltStrip(QPainter &p, QRectF area, const AxisModel &m, const AxisState &s, std::size_t stage);
-
 } // namespace lw

@@ -3,6 +3,7 @@
 #include "compare.h"
 #include "machine/project_file.h"
 #include "picture/marks.h"
+#include "picture/belt_strip.h"
 #include "picture/power_path.h"
 #include <QFile>
 #include <QGuiApplication>

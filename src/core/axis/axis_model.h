@@ -159,6 +159,8 @@ struct AxisModel {
     [[nodiscard]] const Screw &screw() const;
     /// The table of an axis that turns; null where it runs straight.
     [[nodiscard]] const RotaryTable *rotary() const { return std::get_if<RotaryTable>(&final); }
+    /// The rack of a carriage; null where something else moves it.
+    [[nodiscard]] const Rack *rack() const { return std::get_if<Rack>(&final); }
     [[nodiscard]] bool wheel() const { return !std::holds_alternative<Screw>(final); } ///< rack or wheel: no screw
     [[nodiscard]] bool ballScrew() const { return screw().named && screw().thread.ball; }
     [[nodiscard]] bool slidingScrew() const { return screw().named && !screw().thread.ball; }

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "axis/rotary_table.h"
+#include "drive/materials.h"
 #include "drive/screw.h"
 #include "machine/known.h"
 #include <string>
@@ -28,7 +29,13 @@ struct Screw {
 /// A handwheel's rope, band or pinion of a hand-moved table.
 struct Wheel {};
 /// Rack and pinion of a carriage.
-struct Rack {};
+struct Rack {
+    Known module, width; ///< m
+    int teeth = 0;       ///< of the pinion; 0: not known
+    const Material *pinion = nullptr, *rack = nullptr;
+    [[nodiscard]] bool sized() const { return module.known() && teeth > 0; }
+    [[nodiscard]] double radius() const { return module.v * teeth / 2; } ///< m, of the pinion's pitch circle
+};
 using FinalElement = std::variant<Screw, Rack, Wheel, RotaryTable>;
 
 } // namespace lw

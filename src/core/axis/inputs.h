@@ -121,7 +121,12 @@ inline constexpr InputSpec tableDrag{"table_drag", "drag of the table", "Cord ro
     tableInertia{"table_inertia", "inertia of what turns", "Weigh and measure the pieces", 15, 0.05},
     reducerEfficiency{"reducer_efficiency", "reducer's efficiency", "Read the data sheet", 5, 0.05},
     reducerPlay{"reducer_play", "reducer's play", "Clock it at a radius, turned by hand both ways", 10, 0.10},
-    reducerDrag{"reducer_drag", "reducer's drag", "Cord and scale on its output", 5, 0.15};
+    reducerDrag{"reducer_drag", "reducer's drag", "Cord and scale on its output", 5, 0.15},
+    gearEfficiency{"gear_efficiency", "efficiency of the gears", "", 0},
+    gearCentre{"gear_centre", "how far the gears stand apart", "Clock the play at the driven one", 10, 0.05},
+    gearPlay{"gear_play", "play of the gears", "Clock it at a radius, the other held", 10, 0.10},
+    waveStiffness{"wave_stiffness", "stiffness of the strain-wave", "Read the data sheet", 5, 0.10},
+    rackPlay{"rack_play", "play of pinion and rack", "Gauge on the carriage, pinion held", 10, 0.10};
 inline constexpr InputSpec span{"bearing_span", "length between the bearings", "Rule along the screw", 5},
     nutFar{"nut_far", "nut at its farthest", "Rule along the screw", 5},
     root{"screw_root", "root diameter", "Micrometer in the thread's root", 5},

@@ -57,6 +57,10 @@ private:
     Pulley readPulley(const std::string &place);
     ToothedBelt readToothedBelt(const std::string &place);
     Reducer readReducer(const std::string &place);
+    RibbedBelt readRibbedBelt(const std::string &place);
+    Gears readGears(const std::string &place);
+    Layshaft readLayshaft(const std::string &place);
+    Rack readRack();
     Known turningLoadOf(const std::string &list);
     Coupling readCoupling(const std::string &place);
     void readEfficiency(const Screw &screw, bool noScrew);

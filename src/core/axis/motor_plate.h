@@ -1,6 +1,7 @@
 // What is written down of the plate a motor sits on: a record of the design.
 #pragma once
 
+#include "drive/materials.h"
 #include "machine/known.h"
 #include <string>
 
@@ -13,10 +14,8 @@ struct MotorPlate {
     bool postsPunched = true;                   ///< found through the bracket, not by measuring
     Known boltLength, washer, threadDepth, bar; ///< motor's screws; threads in its face; the printed bar
     std::string material = "aluminium";
-    bool letter = false; ///< paper
-    [[nodiscard]] double density() const {
-        return material == "steel" ? 7850 : material == "iron" ? 7200 : 2700;
-    } ///< kg/m^3
+    bool letter = false;                                                                       ///< paper
+    [[nodiscard]] double density() const { return materialOr(material, "aluminium").density; } ///< kg/m^3
 };
 
 } // namespace lw

@@ -1,6 +1,7 @@
 // The chain of a design: motor with its drive and supply, stages, final element with its ends, brake.
 #include "axis/model_reader.h"
 #include "catalogue/catalogue.h"
+#include "drive/materials.h"
 #include "drive/screw_life.h"
 #include "drive/stepper_dynamics.h"
 #include "units/typed.h"
@@ -206,12 +207,6 @@ void ModelReader::readDriveSettings(const Known &usual, bool closedLoop) {
         if (const auto f = readFraction(m.stepsTyped); f && f->num > 0) m.stepsTypedRead = *f;
 }
 
-namespace {
-double densityOf(const std::string &material) {
-    return material == "steel" ? 7850 : material == "acetal" ? 1410 : 2700;
-}
-} // namespace
-
 Pulley ModelReader::readPulley(const std::string &p) {
     Pulley out;
     const auto teeth = design((p + "/teeth").c_str());
@@ -227,7 +222,7 @@ Pulley ModelReader::readPulley(const std::string &p) {
     out.hub = designText((p + "/hub").c_str(), "clamp");
     out.keyLength = design((p + "/key_mm").c_str());
     out.material = designText((p + "/material").c_str(), "aluminium");
-    out.density = densityOf(out.material);
+    out.density = materialOr(out.material, "aluminium").density;
     if (!out.faceWidth.known())
         out.faceWidth = out.beltWidth.known() ? assumed(out.beltWidth.v + 6e-3) : assumed(16e-3);
     return out;
@@ -285,6 +280,75 @@ Coupling ModelReader::readCoupling(const std::string &stage) {
     return c;
 }
 
+RibbedBelt ModelReader::readRibbedBelt(const std::string &stage) {
+    const auto own = [&](const char *key) { return value(d + stage + key); };
+    const auto text = [&](const char *key, const char *other = "") {
+        return textAt(m_project, d + stage + key, other);
+    };
+    RibbedBelt b;
+    b.beltText = text("code");
+    if (!b.beltText.empty()) {
+        b.read = readRibbedCode(b.beltText);
+        if (!b.read) m.problems.push_back("Ribbed belt: " + b.read.error().detail);
+    }
+    b.driver = own("driver/diameter_mm");
+    b.driven = own("driven/diameter_mm");
+    b.driverBore = readFitSize(text("driver/bore"));
+    b.drivenBore = readFitSize(text("driven/bore"));
+    b.driverHub = text("driver/hub", "clamp");
+    b.drivenHub = text("driven/hub", "clamp");
+    b.centre = own("centre_mm");
+    b.offFace = own("from_face_mm");
+    if (!b.offFace.known()) b.offFace = assumed(15e-3);
+    b.service = own("service_factor");
+    if (!b.service.known()) b.service = assumed(1.3);
+    b.efficiency = typedOr(input::beltEfficiency, own("efficiency"), 0.96);
+    return b;
+}
+
+Gears ModelReader::readGears(const std::string &stage) {
+    const auto own = [&](const std::string &key) { return value(d + stage + key); };
+    const auto text = [&](const std::string &key, const char *other = "") {
+        return textAt(m_project, d + stage + key, other);
+    };
+    Gears g;
+    for (const std::size_t side : {0, 1}) {
+        const std::string at = side == 0 ? "driver/" : "driven/";
+        auto &wheel = side == 0 ? g.driver : g.driven;
+        const auto teeth = own(at + "teeth");
+        wheel.teeth = teeth.known() ? int(std::min(teeth.v, 1e4)) : 0;
+        wheel.material = material(text(at + "material"));
+        wheel.bore = readFitSize(text(at + "bore"));
+        wheel.hub = text(at + "hub", "clamp");
+    }
+    g.module = own("module_mm");
+    g.width = own("gear_width_mm");
+    g.offFace = own("from_face_mm");
+    if (!g.offFace.known()) g.offFace = assumed(15e-3);
+    g.centre = own("centre_mm");
+    g.play = own("play_arcmin");
+    const double closest = g.module.v * (g.driver.teeth + g.driven.teeth) / 2;
+    if (g.centre.known() && closest == closest) // a rule and two shafts: a few hundredths either way
+        g.apart = {g.centre.v - closest, g.centre.standing, g.centre.v - closest - 0.03e-3,
+                   g.centre.v - closest + 0.03e-3, Shape::Uniform};
+    else
+        g.apart = assumed(0.03e-3, 0, 0.1e-3, Shape::Uniform); // bored to measure in a home shop
+    g.efficiency = own("efficiency");
+    if (!g.efficiency.known()) g.efficiency = assumed(0.97, 0.95, 0.98, Shape::Triangular); // greased, a mesh
+    return g;
+}
+
+Layshaft ModelReader::readLayshaft(const std::string &at) {
+    const auto own = [&](const char *key) { return value(d + at + key); };
+    Layshaft l;
+    l.diameter = own("diameter_mm");
+    l.spacing = own("spacing_mm");
+    l.inBeyond = own("in_beyond_mm");
+    l.outBeyond = own("out_beyond_mm");
+    l.rating = own("dynamic_N");
+    return l;
+}
+
 void ModelReader::readStages() {
     for (const auto &id : stageOrder(m_project, m.id, m.designId)) {
         if (m.stages.size() == mostStages) {
@@ -293,12 +357,18 @@ void ModelReader::readStages() {
             break;
         }
         const std::string place = "stages/" + id + "/";
-        if (designText((place + "kind").c_str()) == ToothedBelt::code)
+        const auto kind = designText((place + "kind").c_str());
+        if (kind == ToothedBelt::code)
             m.stages.push_back({id, readToothedBelt(place)});
-        else if (designText((place + "kind").c_str()) == Reducer::code)
+        else if (kind == Reducer::code)
             m.stages.push_back({id, readReducer(place)});
+        else if (kind == RibbedBelt::code)
+            m.stages.push_back({id, readRibbedBelt(place)});
+        else if (kind == Gears::code)
+            m.stages.push_back({id, readGears(place)});
         else
             m.stages.push_back({id, readCoupling(place)});
+        m.stages.back().after = readLayshaft(place + "shaft/");
     }
     // nothing said: a coupling, as such drives are built
     if (m.stages.empty()) m.stages.push_back({"1", readCoupling("stages/1/")});
@@ -327,6 +397,17 @@ void ModelReader::readPlate() {
     p->letter = designText("plate/paper") == "letter";
     m.plate = std::move(p);
 }
+Rack ModelReader::readRack() {
+    Rack r;
+    r.module = design("rack/module_mm");
+    const auto teeth = design("rack/pinion_teeth");
+    r.teeth = teeth.known() ? int(std::min(teeth.v, 1e4)) : 0;
+    r.width = design("rack/width_mm");
+    r.pinion = material(designText("rack/pinion_of"));
+    r.rack = material(designText("rack/rack_of"));
+    return r;
+}
+
 void ModelReader::readFinal() {
     Screw s;
     const auto name = designText("screw/thread");
@@ -340,8 +421,16 @@ void ModelReader::readFinal() {
             m.problems.push_back(s.threadProblem);
         }
     }
+    const auto by = designText("moved_by");
+    const bool noScrew = by == "screw" ? false : by == "rack" || by == "wheel" || (m.cls && m.cls->wheel && !s.named);
+    const bool rack = noScrew && (by == "rack" || (by != "wheel" && m.lathe));
+    Rack r;
+    if (noScrew) {
+        s = {};
+        if (rack) r = readRack();
+        if (r.sized()) s.saidLead = {pi * r.module.v * r.teeth, std::max(r.module.standing, Standing::Catalogue)};
+    }
     const bool ball = s.named && s.thread.ball;
-    const bool noScrew = m.cls && m.cls->wheel && !s.named;
     const auto kept = designText("screw/kept"); // not said: a sliding thread is the old one, a ball screw a new one
     m.keepsScrew = kept == "yes" || (kept != "no" && !ball);
     // The lead of the old screw counts wherever it stays; a name that agrees with it is exact, one that does not is
@@ -350,7 +439,7 @@ void ModelReader::readFinal() {
     const auto typedAt = [&](const char *field) { return textAt(m_project, a + field + "/typed"); };
     if (s.saidLead.known() && !(found && std::fabs(found->v / s.saidLead.v - 1) > 0.003)) {
         m.lead = s.saidLead;
-        if (!s.named) m.leadText = name;
+        if (!s.named && !noScrew) m.leadText = name;
     } else if (found) {
         m.lead = *found;
         if (found == &m.leadMeasured) m.leadText = numberText(found->v * 1e3, 7);
@@ -383,7 +472,8 @@ void ModelReader::readFinal() {
     if (s.inertia.known() && s.length.known())
         s.inertia.v *= s.length.v;
     else if (s.named && s.length.known()) {
-        const auto j = barInertia(s.thread.nominal, metres(s.length.v), kilogramsPerCubicMetre(7850));
+        const auto j = barInertia(s.thread.nominal, metres(s.length.v),
+                                  kilogramsPerCubicMetre(materialOr("steel", "steel").density));
         s.inertia = Known{j ? j->value() : notKnown, Standing::Computed};
     } else
         s.inertia = assumed(0);
@@ -422,6 +512,11 @@ void ModelReader::readFinal() {
     m.brakeDelay = typedOr(input::brakeDelay, m.brakeDelay, 0.06);
     // A new nut as such nuts come: none when preloaded, rolled ball nuts 0.02 to 0.08, sliding ones 0.05 to 0.15
     // (common practice).
+    if (noScrew) {
+        m.nutPlay = design("rack/play_mm");
+        if (!m.keepsScrew && !m.nutPlay.known()) // spread of a usual fit, centres set by hand
+            m.nutPlay = assumed(0.10e-3, 0.03e-3, 0.25e-3, Shape::Lognormal);
+    }
     if (!m.keepsScrew && !m.nutPlay.known())
         m.nutPlay = s.preload.v > 0 ? assumed(0)
                     : ball          ? assumed(0.05e-3, 0.02e-3, 0.08e-3, Shape::Uniform)
@@ -430,7 +525,7 @@ void ModelReader::readFinal() {
     m.bumperForce = design("bumper/force_N");
     m.endSpeed = design("end_speed_mm_min");
     if (noScrew)
-        m.final = m.lathe ? FinalElement(Rack{}) : FinalElement(Wheel{});
+        m.final = rack ? FinalElement(std::move(r)) : FinalElement(Wheel{});
     else
         m.final = std::move(s);
 }

@@ -1,6 +1,8 @@
 // An axis that turns: its table, what it carries, what it shall do; reducers of its chain.
 #include "axis/model_reader.h"
+#include "drive/reducers.h"
 #include "drive/rotary.h"
+#include "units/plain_number.h"
 #include "machine/turning_bodies.h"
 #include <algorithm>
 #include <cmath>
@@ -44,6 +46,14 @@ Reducer ModelReader::readReducer(const std::string &stage) {
     if (!r.inertia.known()) r.inertia = assumed(60e-7, 20e-7, 200e-7, Shape::Lognormal);
     r.fastest = own("input_rpm");
     r.dry = text("runs") == "dry";
+    if (r.strainWave()) {
+        r.size = int(readNumber(text("size")).value_or(0));
+        r.ratedSpeed = own("rated_rpm");
+        if (!r.ratedSpeed.known()) r.ratedSpeed = assumed(2000 * pi / 30); // what sheets of such units are made for
+        r.meanMost = own("mean_Nm");
+        if (!r.stiffness.known() && strainWaveFrame(r.size, r.reduction().value()))
+            r.wavePart = assumed(1, 0.8, 1.25, Shape::Lognormal); // by its size alone, from memory
+    }
     r.bore = readFitSize(text("bore_in"));
     return r;
 }
@@ -80,7 +90,7 @@ WorkHolding ModelReader::readHolding() {
     h.reverses = Said(said("rotary/reverses", {"no", "yes"}));
     h.squared = SquaredBy(said("rotary/squared", {"keys", "dial", "nothing"}));
     h.movedAs = MoveAs(said("rotary/move_as", {"radius", "diameter"}));
-    h.material = workMaterial(axisText("rotary/work_of"));
+    h.material = material(axisText("rotary/work_of"));
     h.keyClearance = axis("rotary/key_clearance_mm");
     h.keysApart = axis("rotary/keys_apart_mm");
     h.tailHigh = axis("rotary/tail_high_mm");

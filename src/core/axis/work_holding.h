@@ -1,6 +1,7 @@
 // How the work is held on a table that turns, what it is of, and what a trial cut said.
 #pragma once
 
+#include "drive/materials.h"
 #include "machine/known.h"
 #include <string_view>
 
@@ -16,20 +17,11 @@ enum class SquaredBy { NotSaid, Keys, Dial, Nothing };
 enum class MoveAs { NotSaid, Radius, Diameter };
 #pragma GCC diagnostic pop
 
-/// Of work; from memory, along the grain where it is wood, at the soft end of its kind. Common practice.
-struct WorkMaterial {
-    std::string_view code;
-    double youngs, density; ///< Pa, kg/m^3
-    bool wood;
-};
-/// Null for a code that is none.
-[[nodiscard]] const WorkMaterial *workMaterial(std::string_view code);
-
 struct WorkHolding {
     HeldBy by = HeldBy::NotSaid;
     Mounted mounted = Mounted::NotSaid;
     Said locked = Said::NotSaid, reverses = Said::NotSaid;
-    const WorkMaterial *material = nullptr; ///< null: not said
+    const Material *material = nullptr; ///< null: not said
     SquaredBy squared = SquaredBy::NotSaid;
     Known keyClearance, keysApart; ///< m
     // a test cut over the length

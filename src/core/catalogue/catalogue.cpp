@@ -107,6 +107,9 @@ template <template <class> class Do, class... Args> void eachKind(Args &&...args
     Do<CatalogueEnd>::call(args...);
     Do<CatalogueCoupling>::call(args...);
     Do<CatalogueReducer>::call(args...);
+    Do<CatalogueGear>::call(args...);
+    Do<CatalogueRack>::call(args...);
+    Do<CatalogueBearing>::call(args...);
     Do<CatalogueBrake>::call(args...);
     Do<CatalogueResistor>::call(args...);
     Do<CatalogueFan>::call(args...);
@@ -275,6 +278,18 @@ const CatalogueReducer *Catalogue::reducerFor(std::string_view kind, double rati
     return cheapest(reducers, [&](const auto &r) {
         return (kind.empty() || r.kind == kind) && std::fabs(r.ratio - ratio) <= 1e-3 * ratio && !(torque > r.torque);
     });
+}
+const CatalogueGear *Catalogue::gearOf(double module, int teeth) const {
+    return cheapest(gears, [&](const auto &g) { return std::fabs(g.module - module) < 1e-6 && int(g.teeth) == teeth; });
+}
+const CatalogueRack *Catalogue::rackOf(double module) const {
+    const CatalogueRack *best = nullptr;
+    for (const auto &r : racks)
+        if (std::fabs(r.module - module) < 1e-6 && (!best || r.perMetre < best->perMetre)) best = &r;
+    return best;
+}
+const CatalogueBearing *Catalogue::bearingNamed(std::string_view name) const {
+    return cheapest(bearings, [&](const auto &b) { return b.name == name; });
 }
 const CatalogueResistor *Catalogue::resistorFor(double least, double most, double watts) const {
     return cheapest(resistors, [&](const auto &r) {

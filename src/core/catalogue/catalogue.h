@@ -79,6 +79,24 @@ struct CatalogueReducer : Sold {
     double wave = 0;                                              ///< arc minutes, peak to peak: how unevenly
     double stiffness = 0, efficiency = 0, inputRpm = 0, bore = 0; ///< N m/rad; motor drives; mm
 };
+/// A spur gear of 20 degrees.
+struct CatalogueGear : Sold {
+    double module = 0, teeth = 0, width = 0, boreMost = 0; ///< mm, -, mm, mm
+    std::string material;
+};
+/// By the metre, straight teeth of 20 degrees.
+struct CatalogueRack : Sold {
+    double module = 0, width = 0, perMetre = 0; ///< mm, mm, money
+    std::string material;
+};
+/// What holds a screw endways, or a shaft: a pair ready matched, or a plain bearing.
+struct CatalogueBearing : Sold {
+    std::string kind;                                                ///< pair_60, pair_40, deep_groove
+    double bore = 0, outside = 0, width = 0;                         ///< mm; of all of it
+    double stiffness = 0, staticAxial = 0, dynamic = 0, preload = 0; ///< N/um, N; preload 0: none
+    double topRpm = 0, drag = 0;                                     ///< rpm in grease; N m
+    [[nodiscard]] bool pair() const { return kind != "deep_groove"; }
+};
 struct CatalogueBrake : Sold {
     double torque = 0; ///< N m
 };
@@ -95,6 +113,9 @@ struct Catalogue {
     std::vector<CatalogueEnd> ends;
     std::vector<CatalogueCoupling> couplings;
     std::vector<CatalogueReducer> reducers;
+    std::vector<CatalogueGear> gears;
+    std::vector<CatalogueRack> racks;
+    std::vector<CatalogueBearing> bearings;
     std::vector<CatalogueBrake> brakes; ///< the smallest first
     std::vector<CatalogueResistor> resistors;
     std::vector<CatalogueFan> fans;
@@ -125,6 +146,12 @@ struct Catalogue {
     [[nodiscard]] const CatalogueCoupling *couplingFor(double boreMm, double torqueNm) const;
     /// The cheapest of a kind (empty: any) with this ratio that carries this torque at its output; null when none does.
     [[nodiscard]] const CatalogueReducer *reducerFor(std::string_view kind, double ratio, double torqueNm) const;
+    /// The cheapest gear of a module (mm) with just these teeth; null when none is listed.
+    [[nodiscard]] const CatalogueGear *gearOf(double module, int teeth) const;
+    /// The cheapest rack of a module, mm; null when none is listed.
+    [[nodiscard]] const CatalogueRack *rackOf(double module) const;
+    /// The row that says just this of itself; null when none does.
+    [[nodiscard]] const CatalogueBearing *bearingNamed(std::string_view name) const;
     /// The cheapest resistor inside a window that bears this all day; unknown power asks for nothing. Null: none.
     [[nodiscard]] const CatalogueResistor *resistorFor(double leastOhm, double mostOhm, double watts) const;
     /// The cheapest fan that moves this freely; null when none does.

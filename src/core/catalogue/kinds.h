@@ -4,6 +4,7 @@
 #include "catalogue/catalogue.h"
 #include "drive/belt.h"
 #include "drive/hubs.h"
+#include "drive/materials.h"
 #include "drive/screw.h"
 #include "units/plain_number.h"
 #include <algorithm>
@@ -226,6 +227,62 @@ template <> struct KindOf<CatalogueReducer> {
                    ? "kind '" + r.kind + "' is none of worm, worm_multi, strain_wave, cycloidal, planetary, gears."
                : r.peak < r.torque ? "it stands less for a moment than all day."
                                    : "";
+    }
+};
+inline std::string wrongMaterial(const std::string &code) {
+    const auto *m = material(code);
+    return m && m->toothStress == m->toothStress ? ""
+                                                 : "material '" + code + "' is none of steel, iron, bronze, acetal.";
+}
+template <> struct KindOf<CatalogueGear> {
+    static constexpr std::string_view name = "gears";
+    static constexpr auto list = &Catalogue::gears;
+    using R = CatalogueGear;
+    inline static const std::vector<Column<R>> columns{{"name", &R::name},
+                                                       {"module_mm", &R::module, 0.2, 10},
+                                                       {"teeth", &R::teeth, 6, 400},
+                                                       {"width_mm", &R::width, 1, 200},
+                                                       {"bore_most_mm", &R::boreMost, 2, 200},
+                                                       {"material", &R::material}};
+    static std::string wrong(const R &r) {
+        if (r.teeth != std::floor(r.teeth)) return "teeth must be a whole number.";
+        if (r.boreMost >= r.module * (r.teeth - 2.5)) return "its bore leaves nothing under the teeth.";
+        return wrongMaterial(r.material);
+    }
+};
+template <> struct KindOf<CatalogueRack> {
+    static constexpr std::string_view name = "racks";
+    static constexpr auto list = &Catalogue::racks;
+    using R = CatalogueRack;
+    inline static const std::vector<Column<R>> columns{{"name", &R::name},
+                                                       {"module_mm", &R::module, 0.2, 10},
+                                                       {"width_mm", &R::width, 1, 200},
+                                                       {"material", &R::material},
+                                                       {"price_per_m", &R::perMetre, 0, 1e5}};
+    static std::string wrong(const R &r) { return wrongMaterial(r.material); }
+};
+template <> struct KindOf<CatalogueBearing> {
+    static constexpr std::string_view name = "bearings";
+    static constexpr auto list = &Catalogue::bearings;
+    using R = CatalogueBearing;
+    inline static const std::vector<Column<R>> columns{{"name", &R::name},
+                                                       {"kind", &R::kind},
+                                                       {"bore_mm", &R::bore, 2, 200},
+                                                       {"outside_mm", &R::outside, 4, 400},
+                                                       {"width_mm", &R::width, 1, 200},
+                                                       {"stiffness_N_um", &R::stiffness, 0, 1e5},
+                                                       {"static_axial_N", &R::staticAxial, 0, any},
+                                                       {"dynamic_N", &R::dynamic, 1, any},
+                                                       {"preload_N", &R::preload, 0, any},
+                                                       {"top_rpm", &R::topRpm, 10, 1e5},
+                                                       {"drag_Nm", &R::drag, 0, 10}};
+    static std::string wrong(const R &r) {
+        return r.kind != "pair_60" && r.kind != "pair_40" && r.kind != "deep_groove"
+                   ? "kind '" + r.kind + "' is none of pair_60, pair_40, deep_groove."
+               : r.outside <= r.bore ? "its outside is not larger than its bore."
+               : r.pair() && !(r.stiffness > 0 && r.preload > 0 && r.staticAxial > 0)
+                   ? "a pair needs stiffness, preload and what it carries."
+                   : "";
     }
 };
 template <> struct KindOf<CatalogueBrake> {

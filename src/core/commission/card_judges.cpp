@@ -6,7 +6,6 @@
 #include "commission/readings.h"
 #include "drive/steps.h"
 #include "proof/words/narrate.h"
-#include "catalogue/csv.h"
 #include <algorithm>
 #include <cmath>
 
@@ -58,6 +57,9 @@ public:
         case CardId::TestPiece: m.lathe ? testBar() : circle(); break;
         case CardId::FirstCut: firstCut(); break;
         case CardId::HandOver: handOver(); break;
+        case CardId::WholeTurns: wholeTurns(); break;
+        case CardId::TablePlay: tablePlay(); break;
+        case CardId::QuarterTurn: quarterTurn(); break;
         }
         if (r.verdict == Verdict::NotKnown && r.sentence.empty())
             r.sentence = m_missing.empty() ? "Nothing read yet." : "Still wanted: " + m_missing + ".";
@@ -439,6 +441,73 @@ private:
         if (complete()) say(Verdict::Holds, "Handed over.");
     }
 
+    void wholeTurns() {
+        const double radius = value("radius_mm", "the radius of the dial"), off = value("off_mm", "what it is off by"),
+                     again = value("again_mm", nullptr);
+        const auto typedTurns = knownAt(m_project, m_base + "turns");
+        const double turns = typedTurns.known() ? typedTurns.v : 10;
+        if (!complete() || !(radius > 0)) return;
+        const double aTurn = off / (2 * pi * radius) / turns; // of a turn, too far each turn
+        r.measured = off / radius;
+        const auto v = std::fabs(off) <= 0.02e-3 * (1 + 1e-9)   ? Verdict::Holds
+                       : std::fabs(off) <= 0.05e-3 * (1 + 1e-9) ? Verdict::Watch
+                                                                : Verdict::Fails;
+        if (v == Verdict::Holds) return say(v, "Comes round to where it was.");
+        const std::string what = "Off by " + mm(std::fabs(off), 3) + " after " + numberText(turns, 3) + " turns, " +
+                                 withUnit(std::fabs(off / radius), Dimension::Angle, "arcmin", 2) + ".";
+        if (!(again == again)) return say(v, what + " Once more as many turns: twice as much is the ratio.");
+        if (std::fabs(again - 2 * off) > std::max(0.02e-3, 0.25 * std::fabs(off)))
+            return say(std::min(v, Verdict::Fails),
+                       what + " Not twice as much the second time: steps are lost, or the chuck slips.");
+        std::string ratio;
+        if (const auto steps = m.stepsATurn())
+            ratio = " A turn is " + numberText(steps->value() / (1 + aTurn), 8) + " steps, not " +
+                    numberText(steps->value(), 8) + ": count the teeth, a strain-wave of 50 may be 51.";
+        say(std::min(v, Verdict::Fails), what + " Twice that the second time: the ratio is wrong." + ratio);
+    }
+    void tablePlay() {
+        const double radius = value("radius_mm", "the radius of the dial");
+        const auto readings = typed(m_spec, 0);
+        if (readings.size() < 8) want("eight places round");
+        if (!readings.empty()) {
+            r.dial = readings.back();
+            r.predicted = s.rotary.play * radius;
+        }
+        if (!complete() || !(radius > 0)) return;
+        const auto [least, most] = std::minmax_element(readings.begin(), readings.end());
+        const double play = *most / radius;
+        r.measured = play;
+        const auto &wished = m.rotary()->play;
+        std::string what = "Gives " + withUnit(play, Dimension::Angle, "arcmin", 2) + " at most, " +
+                           withUnit(*least / radius, Dimension::Angle, "arcmin", 2) + " at least.";
+        if (*most > 2 * *least + 2e-6) what += " Uneven round: the wheel runs out, adjust it at its tightest.";
+        if (!wished.known()) return say(Verdict::Watch, what + " Nobody said what it is for: no limit.");
+        say(play <= wished.v * (1 + 1e-9)                   ? Verdict::Holds
+            : play <= m.rotary()->playAtMost() * (1 + 1e-9) ? Verdict::Watch
+                                                            : Verdict::Fails,
+            what + " " + withUnit(wished.v, Dimension::Angle, "arcmin", 2) + " is wished.");
+    }
+    void quarterTurn() {
+        const auto readings = typed(m_spec, 0);
+        if (readings.size() < 3) want("three readings");
+        if (!complete()) return;
+        double sum = 0;
+        for (const double t : readings)
+            sum += t;
+        const double mean = sum / double(readings.size());
+        r.measured = mean;
+        const auto seconds = [](double t) { return withUnit(t, Dimension::Time, "s", 3); };
+        std::string what = "Takes " + seconds(mean) + "; " +
+                           (s.rotary.quarter == s.rotary.quarter ? seconds(s.rotary.quarter) + " was said"
+                                                                 : std::string("nothing was said"));
+        const auto &wished = m.rotary()->quarter;
+        if (!wished.known()) return say(Verdict::Holds, what + ", none wished.");
+        say(mean <= wished.v * (1 + 1e-9)                      ? Verdict::Holds
+            : mean <= m.rotary()->quarterAtMost() * (1 + 1e-9) ? Verdict::Watch
+                                                               : Verdict::Fails,
+            what + ", " + seconds(wished.v) + " is wished.");
+    }
+
     const Json &m_project;
     const AxisModel &m;
     const AxisState &s;
@@ -522,6 +591,10 @@ std::vector<Prediction> predictions(const Json &project, const AxisModel &m, con
     for (const auto &x : cardReadings(project, m.id, cardSpec(CardId::Stall), cardSpec(CardId::Stall).series[0]))
         if (!x.struck && x.si == x.si) lowestStall = lowestStall == lowestStall ? std::min(lowestStall, x.si) : x.si;
     if (m.rotary()) {
+        add("play", "Play at the table", "arcmin", Dimension::Angle, "arcmin", s.rotary.play,
+            cardOf(CardId::TablePlay).measured, 0.50, 0.10);
+        add("quarter", "Quarter turn", "s", Dimension::Time, "s", s.rotary.quarter,
+            cardOf(CardId::QuarterTurn).measured, 0.10, 0.05);
         add("warm", "Motor warms by", "K", Dimension::Number, "K", notKnown, cardOf(CardId::WarmUp).measured, 0.25,
             0.05);
         return out;
@@ -555,99 +628,6 @@ std::vector<Prediction> predictions(const Json &project, const AxisModel &m, con
         p.verdict = bar.measured == bar.measured ? bar.verdict : Verdict::NotKnown;
         p.note = "wanted at most";
         out.push_back(std::move(p));
-    }
-    return out;
-}
-
-std::vector<SettingLine> settingsSheet(const Json &project, const AxisModel &m, const AxisState &s) {
-    auto lines = settingsSheet(m, s);
-    auto put = [&](SettingLine line) {
-        for (auto &l : lines)
-            if (l.key == line.key) {
-                l = std::move(line);
-                return;
-            }
-        lines.push_back(std::move(line));
-    };
-    for (const auto &c : judgeCards(project, m, s))
-        for (const auto &line : c.sets)
-            put(line);
-    const std::string base = "/axes/" + m.id + "/settings/";
-    auto typedLine = [&](const char *key, const char *label, Dimension d, const char *unit, const char *how,
-                         double factor = 1) {
-        const auto k = knownAt(project, base + key);
-        if (k.known())
-            put({key, label, numberText(k.v / unitInSi(unit, d).value_or(1) * factor, 6), unit, "", how, 't', true,
-                 ""});
-    };
-    typedLine("home_fast_mm_min", "Home, fast", Dimension::Speed, "mm/min", "typed");
-    typedLine("home_slow_mm_min", "Home, slow", Dimension::Speed, "mm/min", "typed");
-    typedLine("idle_current_pct", "Idle current", Dimension::Number, "%",
-              m.vertical ? "upright: full current while it hangs" : "not on a slope");
-    if (const auto k = knownAt(project, "/axes/" + m.id + "/designs/" + m.designId + "/drive/dir_setup_us"); k.known())
-        put({"dir_setup_us", "Direction wait", numberText(std::ceil(k.v * 1e6 * 1.25 * 10 - 1e-6) / 10, 4), "us",
-             numberText(k.v * 1e6 * 1.25, 6), "drive's least × 1.25", 'd', true, ""});
-    return lines;
-}
-
-namespace {
-const char *sourceWord(char c) { return c == 'd' ? "design" : c == 'c' ? "card" : "typed"; }
-bool anyDraft(const std::vector<SettingsOfAxis> &axes) {
-    return std::any_of(axes.begin(), axes.end(), [](const auto &a) { return a.draft; });
-}
-constexpr const char *draftWords = "DRAFT: test cards are open; do not run the machine on these figures alone";
-} // namespace
-
-std::string settingsCsv(const std::vector<SettingsOfAxis> &axes) {
-    std::string out;
-    if (anyDraft(axes)) out += std::string("# ") + draftWords + "\r\n";
-    out += "axis,key,value,unit,source,unrounded\r\n";
-    for (const auto &a : axes)
-        for (const auto &l : a.lines)
-            if (l.known)
-                out += csvText(a.axis) + "," + l.key + "," + csvText(l.value) + "," + l.unit + "," +
-                       sourceWord(l.source) + "," + csvText(l.unrounded) + "\r\n";
-    return out;
-}
-std::string settingsJson(const std::vector<SettingsOfAxis> &axes) {
-    nlohmann::ordered_json j;
-    if (anyDraft(axes)) j["draft"] = draftWords;
-    j["schema"] = 1;
-    j["units"] = "mm";
-    j["axes"] = nlohmann::ordered_json::object();
-    for (const auto &a : axes) {
-        auto &of = j["axes"][a.axis] = nlohmann::ordered_json::object();
-        for (const auto &l : a.lines) {
-            if (!l.known || l.key == "steps_per_mm_exact") continue;
-            nlohmann::ordered_json one;
-            if (l.key == "steps_per_mm" && l.source == 'd')
-                if (const auto f = readFraction(l.unrounded)) {
-                    one["num"] = f->num;
-                    one["den"] = f->den;
-                }
-            one["text"] = l.value;
-            one["unit"] = l.unit;
-            one["source"] = sourceWord(l.source);
-            if (!l.unrounded.empty()) one["unrounded"] = l.unrounded;
-            of[l.key] = one;
-        }
-    }
-    return j.dump(2) + "\n";
-}
-std::string settingsIni(const std::vector<SettingsOfAxis> &axes) {
-    std::string out;
-    if (anyDraft(axes)) out += std::string("; ") + draftWords + "\n";
-    for (const auto &a : axes) {
-        std::string section = oneLine(a.axis);
-        for (char &c : section)
-            if (c == ']' || c == '[' || c == ';' || c == '#') c = '_';
-        out += "[" + section + "]\n";
-        for (const auto &l : a.lines)
-            if (l.known && l.key != "steps_per_mm_exact")
-                out += oneLine(l.key + " = " + l.value + " ; " +
-                               (l.unrounded.empty() || l.unrounded == l.value ? std::string() : l.unrounded + ", ")) +
-                       sourceWord(l.source) + "\n";
-        out += "\n";
     }
     return out;
 }

@@ -159,6 +159,37 @@ const std::vector<CardSpec> &specs() {
          {"stop_again", "sheet_printed"},
          {},
          ""},
+        {CardId::WholeTurns,
+         "whole_turns",
+         "Whole turns",
+         false,
+         "Dial on a flat or a bar in the chuck, as far out as it reaches, zero. Ten whole turns the one way, back onto "
+         "the flat from the same side: read. Plus is beyond it.",
+         "Back within {0.02 mm}. The same again each ten turns is a wrong ratio, another each time lost steps.",
+         "S03",
+         {"radius_mm", "turns", "off_mm", "again_mm"},
+         {},
+         ""},
+        {CardId::TablePlay,
+         "table_play",
+         "Play at the table",
+         false,
+         "Motor holding. Dial on a bar at a radius, pushed and pulled by hand with one force, at eight places round.",
+         "The largest of the eight within what its purpose asks: play is never the same all the way round.",
+         "S03",
+         {"radius_mm"},
+         {{"readings", "place", {}, 8, "um"}},
+         "um"},
+        {CardId::QuarterTurn,
+         "quarter_turn",
+         "Quarter turn",
+         false,
+         "A quarter turn as the program will make it, clamp and all; a stopwatch, three times.",
+         "As quick as it is wished, and as it was said.",
+         "S03",
+         {},
+         {{"readings", "took", {}, 3, "s"}},
+         ""},
     };
     return all;
 }
@@ -188,15 +219,18 @@ std::vector<const CardSpec *> cardsOf(const AxisModel &m) {
     std::vector<const CardSpec *> out;
     const bool grinder = m.cls && m.cls->machine.find("grinder") != std::string_view::npos;
     for (const auto &s : specs()) {
+        const bool turns = s.id == CardId::WholeTurns || s.id == CardId::TablePlay || s.id == CardId::QuarterTurn;
         if (m.rotary()) { // those that ask nothing along a straight travel
-            if (s.id == CardId::StopWorks || s.id == CardId::WarmUp) out.push_back(&s);
+            if (s.id == CardId::StopWorks || turns) out.push_back(&s);
             continue;
         }
+        if (turns) continue;
         if (s.id != CardId::TestPiece)
             out.push_back(&s);
         else if (!grinder)
             out.push_back(m.lathe ? &s : &circleSpec());
     }
+    if (m.rotary()) out.push_back(&cardSpec(CardId::WarmUp)); // once it is known to come round
     return out;
 }
 

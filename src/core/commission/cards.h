@@ -26,9 +26,12 @@ enum class CardId {
     SoftEnds,
     TestPiece,
     FirstCut,
-    HandOver
+    HandOver,
+    WholeTurns,
+    TablePlay,
+    QuarterTurn
 };
-inline constexpr std::size_t cardCount = 14;
+inline constexpr std::size_t cardCount = 17;
 
 /// A row of like readings: places down, readings across.
 struct CardSeries {

@@ -23,6 +23,10 @@ struct StageFigures {
     Torque peak = fromSi<Torque>(std::numeric_limits<double>::quiet_NaN());       ///< limit at its output, for a moment
     Torque continuous = fromSi<Torque>(std::numeric_limits<double>::quiet_NaN()); ///< limit at its output, all day
     AngularSpeed fastest = fromSi<AngularSpeed>(std::numeric_limits<double>::quiet_NaN()); ///< limit at its input
+    // where its shafts lie beside each other
+    Length centre = metres(0);   ///< between them; 0: in line
+    Length offFace = metres(0);  ///< from the face of what drives it to its middle
+    Force sideways = newtons(0); ///< it pulls or pushes either shaft aside, under its load
 };
 
 inline constexpr std::size_t mostStages = 6; ///< in a row; more than anyone builds into one axis

@@ -42,6 +42,22 @@ Result<RibbedForces> ribbedForces(const RibbedDrive &d) {
     f.lastGroove = millimetres((f.ribs - 1) * d.section->pitch);
     return f;
 }
+Result<Length> centreOfBelt(Length d1, Length d2, Length belt) {
+    const double r1 = std::fmin(d1.value(), d2.value()) / 2, r2 = std::fmax(d1.value(), d2.value()) / 2;
+    const auto length = [&](double C) {
+        const double lean = std::asin((r2 - r1) / C);
+        return 2 * C * std::cos(lean) + r2 * (pi + 2 * lean) + r1 * (pi - 2 * lean);
+    };
+    double low = r1 + r2, high = belt.value(); // it grows with the centres
+    if (!(length(low) <= belt.value()))
+        return fail(CalcErrorCode::OutOfRange, "belt_length_mm", belt.value() * 1e3, length(low) * 1e3,
+                    "too short for these pulleys.");
+    for (int k = 0; k < 60; ++k) {
+        const double middle = (low + high) / 2;
+        (length(middle) < belt.value() ? low : high) = middle;
+    }
+    return metres((low + high) / 2);
+}
 Length grooveAt(const RibSection &s, int groove) { return millimetres(s.edge + groove * s.pitch); }
 
 Result<RibbedCode> readRibbedCode(std::string_view text) {

@@ -36,6 +36,9 @@ struct RibbedForces {
 /// Refused: pulleys that lie in each other. Source: RIBBED (V-belt convention), capstan with the wedge of 40 degrees,
 /// friction 0.3.
 [[nodiscard]] Result<RibbedForces> ribbedForces(const RibbedDrive &d);
+/// The centres at which a belt of an effective length is tight on two pulleys; open belt. Refused: too short to go
+/// round both side by side. Source: BELT-GEOM.
+[[nodiscard]] Result<Length> centreOfBelt(Length d1, Length d2, Length belt);
 /// Where a groove is turned, from the edge of the pulley. @param groove from 0
 [[nodiscard]] Length grooveAt(const RibSection &s, int groove);
 

@@ -170,6 +170,13 @@ constexpr FieldSpec rotaryFieldsTable[] = {
      "Cord and spring scale on the output, motor off.", ""},
     {"axes/*/designs/*/stages/*/input_rpm", K::Value, D::RotationSpeed, "rpm", 100, 9000, 0, true, "Input at most",
      "Its sheet.", ""},
+    {"axes/*/designs/*/stages/*/size", K::Choice, D::Number, "", 0, 0, 0, false, "Size",
+     "Of a strain-wave: marked on it; else about the diameter of its bearing's circle, in inches times ten.",
+     "14=14;about 35 mm across|17=17;43|20=20;51|25=25;63|32=32;81"},
+    {"axes/*/designs/*/stages/*/rated_rpm", K::Value, D::RotationSpeed, "rpm", 500, 5000, 0, true, "at input speed",
+     "The speed its rated torque and its hours are stated for; 2000 usual.", ""},
+    {"axes/*/designs/*/stages/*/mean_Nm", K::Value, D::Torque, "Nm", 0.5, 2000, 0, true, "in the mean at most",
+     "Its sheet: limit for average torque.", ""},
     {"axes/*/designs/*/stages/*/runs", K::Choice, D::Number, "", 0, 0, 0, false, "Runs in", "What is inside.",
      "oil=oil|grease=grease|dry=nothing, dry"},
 };

@@ -1,17 +1,8 @@
 #include "machine/turning_bodies.h"
+#include "drive/materials.h"
 #include <algorithm>
 
 namespace lw {
-namespace {
-double densityOfBody(const std::string &material) {
-    return material == "iron"        ? 7200
-           : material == "aluminium" ? 2700
-           : material == "brass"     ? 8500
-           : material == "oak"       ? 700
-           : material == "pine"      ? 500
-                                     : 7850;
-}
-} // namespace
 
 TurningBodies readTurningBodies(const nlohmann::json &project, const std::string &list) {
     TurningBodies out;
@@ -47,9 +38,10 @@ TurningBodies readTurningBodies(const nlohmann::json &project, const std::string
         }
         b.a = metres(across.v);
         b.b = metres(other.known() ? other.v : 0);
-        b.mass = mass.known() ? kilograms(mass.v)
-                              : massOf(b, metres(length.v),
-                                       kilogramsPerCubicMetre(densityOfBody(textAt(project, p + "material"))));
+        b.mass = mass.known()
+                     ? kilograms(mass.v)
+                     : massOf(b, metres(length.v),
+                              kilogramsPerCubicMetre(materialOr(textAt(project, p + "material"), "steel").density));
         b.offset = metres(offset.known() ? offset.v : 0);
         b.direction = radians(angle.known() ? angle.v : 0);
         out.standing = std::max(out.standing, across.standing);

@@ -186,6 +186,10 @@ std::vector<Remedy> remediesOf(const Json &project, const BuildPlan &plan, const
     return priced;
 }
 
+/// Belts and gears take fingers in.
+bool pulledIn(const AxisModel &m) {
+    return std::any_of(m.stages.begin(), m.stages.end(), [](const auto &s) { return besideEachOther(s.stage); });
+}
 void addCautions(const AxisModel *m, BuildStep &s) {
     const double mass = m && m->mass.known() ? m->mass.v : notKnown;
     auto add = [&](std::string_view id) { s.cautions.push_back(caution(id, mass)); };
@@ -199,7 +203,7 @@ void addCautions(const AxisModel *m, BuildStep &s) {
         break;
     case StepKind::Fit:
         if (m && m->vertical) add("S04");
-        if (s.key.find("motor") != std::string::npos && m && m->hasStage<ToothedBelt>()) add("S22");
+        if (s.key.find("motor") != std::string::npos && m && pulledIn(*m)) add("S22");
         if (s.key.find("fit") != std::string::npos) {
             add("S15");
             add("S16");
@@ -222,7 +226,7 @@ void addCautions(const AxisModel *m, BuildStep &s) {
     case StepKind::Commission:
         add("S03");
         if (m && m->vertical) add("S04");
-        if (m && m->hasStage<ToothedBelt>()) add("S22");
+        if (m && pulledIn(*m)) add("S22");
         add("S23");
         add("S26");
         break;

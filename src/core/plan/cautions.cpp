@@ -45,7 +45,8 @@ constexpr CautionText cautionTextsTable[] = {
     {"S21", S::Danger, "Stop within reach",
      "Stop buttons where a falling body reaches them, mushroom, latching. The start button shrouded where nothing can "
      "bump it."},
-    {"S22", S::Danger, "Cover the belt", "Belts pull fingers in faster than you can stop. Cover before power."},
+    {"S22", S::Danger, "Cover belts and gears",
+     "Belts and gears pull fingers in faster than you can stop. Cover before power."},
     {"S23", S::Warning, "Handles come off", "Loose handles spin at rapid speed. Take them off."},
     {"S24", S::Warning, "Tool length unknown", "New tool: its length is unknown until touched off."},
     {"S25", S::Caution, "Plugs: power off", "Never plug or unplug motors with power on."},

@@ -25,6 +25,13 @@ std::string turnedNeeds(const nlohmann::json &project) {
     return {};
 }
 
+constexpr const char *motorParts[] = {"motor",    "small_pulley", "belt",        "large_pulley", "cover",
+                                      "coupling", "driving_gear", "driven_gear", "gear_cover"};
+std::string motorStepWords(const AxisModel &m) {
+    if (m.hasStage<Gears>() && !m.hasStage<ToothedBelt>()) return "Motor, gears, play clocked, cover";
+    return m.hasStage<ToothedBelt>() || m.hasStage<RibbedBelt>() ? "Motor, belt, cover" : "Motor and coupling";
+}
+
 /// A unit is put together on the bench: the machine stays whole. What the chuck hides comes before the chuck.
 std::vector<BuildStep> stepsOfTable(const nlohmann::json &project, const AxisModel &m, const std::string &afterStep) {
     std::vector<BuildStep> out;
@@ -59,9 +66,8 @@ std::vector<BuildStep> stepsOfTable(const nlohmann::json &project, const AxisMod
     }
     add("hidden", "Bolts the chuck hides, crosswise in 3 rounds", StepKind::Fit, 1);
     add("chuck", "Backplate turned true, chuck on, dial it", StepKind::Fit, 3);
-    auto &motor =
-        add("motor", m.hasStage<ToothedBelt>() ? "Motor, belt, cover" : "Motor and coupling", StepKind::Fit, 3);
-    for (const char *ref : {"motor", "small_pulley", "belt", "large_pulley", "cover", "coupling"})
+    auto &motor = add("motor", motorStepWords(m), StepKind::Fit, 3);
+    for (const char *ref : motorParts)
         motor.parts.push_back(part(ref));
     add("down", "On the table: keyed, indicated, bolted down", StepKind::Fit, 1.5);
     if (m.rotary()->tailstock) add("tailstock", "Tailstock to the same height, test bar", StepKind::Fit, 2);
@@ -134,6 +140,9 @@ std::vector<BuildStep> stepsOfAxis(const nlohmann::json &project, const AxisMode
     for (const char *ref : {"fixed_end", "far_end"})
         fit.parts.push_back(part(ref));
     if (m.ballScrew()) fit.parts.push_back(part("screw"));
+    if (m.rack() && !m.keepsScrew)
+        for (const char *ref : {"rack", "pinion"})
+            fit.parts.push_back(part(ref));
     std::string last = fit.key;
     if (m.hasBrake) {
         auto &s = add("brake", "Brake on the screw; prove it before the balance is trusted", StepKind::Fit, 2, last);
@@ -142,10 +151,9 @@ std::vector<BuildStep> stepsOfAxis(const nlohmann::json &project, const AxisMode
     }
     auto &refit = add("refit", "Refit the " + what + ", by hand", StepKind::Fit, 2, last);
     refit.restoresText = id + "@1";
-    auto &motor = add("motor", m.hasStage<ToothedBelt>() ? "Motor, belt, cover" : "Motor and coupling", StepKind::Fit,
-                      2, refit.key);
+    auto &motor = add("motor", motorStepWords(m), StepKind::Fit, 2, refit.key);
     motor.restoresText = id + "@0";
-    for (const char *ref : {"motor", "small_pulley", "belt", "large_pulley", "cover", "coupling"})
+    for (const char *ref : motorParts)
         motor.parts.push_back(part(ref));
     auto &wire = add("wire", "Wire " + id + ", switches", StepKind::Wire, 1, motor.key);
     for (const char *ref : {"drive", "supply", "switches"})

@@ -30,6 +30,9 @@ std::span<const Check *const> allChecks() {
         gather(checks, plateChecks());
         gather(checks, screwLifeChecks());
         gather(checks, screwBearingChecks());
+        gather(checks, rackChecks());
+        gather(checks, motorShaftChecks());
+        gather(checks, layshaftChecks());
         return checks;
     }();
     return all;

@@ -183,6 +183,9 @@ std::span<const AxisCheck> rotaryRoomChecks();    ///< its room, what it carries
 std::span<const AxisCheck> rotaryHoldingChecks(); ///< how its work is held, how evenly it goes round, test cuts
 std::span<const AxisCheck> screwBearingChecks();  ///< what holds it endways
 std::span<const AxisCheck> screwLifeChecks();     ///< how long it lasts, its warmth, its grade
+std::span<const AxisCheck> rackChecks();          ///< teeth of a rack and its pinion
+std::span<const AxisCheck> motorShaftChecks();    ///< what pulls the motor's shaft sideways
+std::span<const AxisCheck> layshaftChecks();      ///< a shaft between two stages
 std::span<const PlateCheck> plateChecks();        ///< what the motor sits on
 std::span<const AxisCheck> screwChecks();         ///< screw, nut and what carries them
 std::span<const AxisCheck> seatChecks();          ///< bores on shafts
@@ -192,6 +195,8 @@ template <class Kind> std::span<const StageCheck<Kind>> stageChecks();
 template <> std::span<const StageCheck<Coupling>> stageChecks<Coupling>();
 template <> std::span<const StageCheck<ToothedBelt>> stageChecks<ToothedBelt>();
 template <> std::span<const StageCheck<Reducer>> stageChecks<Reducer>();
+template <> std::span<const StageCheck<RibbedBelt>> stageChecks<RibbedBelt>();
+template <> std::span<const StageCheck<Gears>> stageChecks<Gears>();
 
 /// All checks of all lists.
 std::span<const Check *const> allChecks();

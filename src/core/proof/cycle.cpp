@@ -83,6 +83,8 @@ Cycle cycleOf(const AxisModel &m, const AxisState &s) {
                 b.speed = t->peak;
                 b.ramp = t->up;
                 b.slow = t->down;
+                b.accelUp = t->upAcceleration;
+                b.accelDown = t->downAcceleration;
                 const auto pushed = [&](double a) {
                     return torqueAt(s.chain, {way1, fromSi<Acceleration>(a * way1), fromSi<Speed>(b.speed), process});
                 };
@@ -166,6 +168,38 @@ std::optional<ScrewDuty> screwDutyOf(const AxisModel &m, const AxisState &s) {
     }
     if (!(d.turns > 0)) return {};
     return d;
+}
+
+std::optional<std::vector<ReducerStretch>> stageDutyOf(const AxisModel &m, const AxisState &s, std::size_t place) {
+    const auto cycle = cycleOf(m, s);
+    if (!cycle.whole || !(cycle.total > 0)) return {};
+    std::vector<ReducerStretch> duty;
+    double turns = 0;
+    bool known = true;
+    const double uneven = m.rotary() ? m.rotary()->unbalance : 0;
+    for (const auto &b : cycle.blocks) {
+        const auto &move = m.moves[static_cast<std::size_t>(b.move)];
+        if (move.kind == MoveKind::Stand) { // it stands: no turns, but time goes on
+            duty.push_back({newtonMetres(0), fromSi<AngularSpeed>(0), seconds(b.time)});
+            continue;
+        }
+        const int way = directionOf(m, move);
+        const Force process = processOf(m, move) + newtons(uneven);
+        const auto add = [&](double acceleration, double time, double mean) {
+            if (!(time > 0)) return;
+            const auto t =
+                torqueAt(s.chain, {way, fromSi<Acceleration>(acceleration * way), fromSi<Speed>(b.speed), process});
+            const auto speed = t.shafts[place].speed * (mean / b.speed);
+            known &= t.shafts[place + 1].torque.value() == t.shafts[place + 1].torque.value();
+            turns += speed.value() * time;
+            duty.push_back({t.shafts[place + 1].torque, speed, seconds(time)});
+        };
+        add(b.accelUp, b.ramp, b.speed / 2);
+        add(0, std::max(0.0, b.time - b.ramp - b.slow), b.speed);
+        add(-b.accelDown, b.slow, b.speed / 2);
+    }
+    if (!known || !(turns > 0)) return {};
+    return duty;
 }
 
 CycleMoment momentOfCycle(const AxisModel &m, const Cycle &cycle, double t) {

@@ -1,6 +1,7 @@
 // The work cycle of an axis as blocks over time, and every case of its demand at the motor.
 #pragma once
 
+#include "drive/reducers.h"
 #include "drive/screw_life.h"
 #include "duty/motion.h"
 #include "proof/evaluate.h"
@@ -16,6 +17,7 @@ struct CycleBlock {
     bool reaches = true;                             ///< the speed asked for is reached
     double axial = notKnown;                         ///< N along the screw while it goes, in its direction of motion
     double axialUp = notKnown, axialDown = notKnown; ///< the same, speeding up and slowing down; of a stand not known
+    double accelUp = 0, accelDown = 0;               ///< m/s^2, size, the most of a ramp
     double ways = 0, cut = 0;                        ///< of it, N
     double torque = notKnown;                        ///< N m at the motor while it goes
     std::string missing;                             ///< what is not known of it, a sentence
@@ -40,6 +42,12 @@ struct ScrewDuty {
 };
 /// @return none where a move's time, way or force is not known, or nothing moves
 [[nodiscard]] std::optional<ScrewDuty> screwDutyOf(const AxisModel &m, const AxisState &s);
+
+/// The work of a stage in a cycle, stretch by stretch, ramps apart: torque at its output, speed at its input. A table's
+/// weight counts at the worst place of a turn.
+/// @return none where a move's time, way or torque is not known, or nothing turns
+[[nodiscard]] std::optional<std::vector<ReducerStretch>> stageDutyOf(const AxisModel &m, const AxisState &s,
+                                                                     std::size_t place);
 
 /// One moment of the cycle.
 struct CycleMoment {

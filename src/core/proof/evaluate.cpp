@@ -55,11 +55,13 @@ void buildChain(const AxisModel &m, AxisState &s) {
 /// What each stage is asked to carry: the motor's peak as it comes to it, the speeds at rapid.
 void loadStages(const AxisModel &m, AxisState &s) {
     double behind = 1; // turns of the output shaft for one of the final shaft
+    const double work = m.rotary() ? tableHolds(m) : notKnown;
     for (std::size_t k = s.stages.size(); k-- > 0;) {
         StageLoad &load = s.stages[k].load;
         load = {};
         load.rpmOut = s.screwRpm * behind;
         load.travelATurn = m.lead.v / behind;
+        load.workOut = work / behind;
         behind *= s.stages[k].figures.reduction.value();
         load.rpmIn = s.screwRpm * behind;
     }
@@ -74,18 +76,17 @@ void loadStages(const AxisModel &m, AxisState &s) {
         s.chain.stages[k] = figures;
     }
     s.driveStiffness = stiffnessAtFinal(s.chain.stages).value();
-    // the motor's own shaft, pulled sideways by the belt on it
-    const auto *belt = m.stageAs<ToothedBelt>(0);
+    // the motor's own shaft, pulled sideways by what sits on it
     const auto &motor = m.motorBody();
-    if (!belt || !motor.shaft.known() || !motor.body.known()) return;
-    const auto &work = *s.stageWork<ToothedBelt>(0);
-    if (!work.forcesKnown) return;
-    const Length overhang = metres(belt->offFace.v + motor.frontBearing.v);
+    if (s.stages.empty() || !motor.shaft.known() || !motor.body.known()) return;
+    const auto &first = s.stages[0].figures;
+    if (!(first.sideways.value() > 0)) return;
+    const Length overhang = first.offFace + metres(motor.frontBearing.v);
     const Length bearings = metres(std::max(0.01, motor.body.v - 15e-3));
-    if (const auto o = overhungShaft(newtons(work.shaftLoad), newtonMetres(s.peakStatic), metres(motor.shaft.nominal),
-                                     overhang, bearings, 1.5))
+    if (const auto o = overhungShaft(first.sideways, newtonMetres(s.peakStatic), metres(motor.shaft.nominal), overhang,
+                                     bearings, 1.5))
         s.overhung = *o;
-    s.shaftAllowed = radialAllowance(newtons(motor.radialLoad.v), metres(motor.radialAt.v), metres(belt->offFace.v),
+    s.shaftAllowed = radialAllowance(newtons(motor.radialLoad.v), metres(motor.radialAt.v), first.offFace,
                                      metres(motor.frontBearing.v), bearings)
                          .value();
 }
@@ -157,9 +158,16 @@ void turningPoints(const AxisModel &m, AxisState &s) {
 
 void screwFigures(const AxisModel &m, AxisState &s) {
     s.playStays = m.playStays();
-    if (m.wheel()) { // a rack or a wheel has no screw that winds up; its belt does
+    s.maxAxial = 0;
+    for (const auto &p : s.points)
+        s.maxAxial = std::max(s.maxAxial, std::fabs(p.axial));
+    if (m.wheel()) {
+        if (m.rack() && s.motorKnown) // held, the motor pushes with all it has
+            s.stallThrust = carriedForward(s.chain.stages, newtonMetres(s.peakStatic)).value() * m.efficiency.v /
+                            s.chain.lead.value(); // a rack or a wheel has no screw that winds up; its belt does
         const double l = s.chain.lead.value();
-        if (m.hasStage<ToothedBelt>() && s.driveStiffness > 0) s.springLoss = 2 * s.friction * l * l / s.driveStiffness;
+        if (std::isfinite(s.driveStiffness) && s.driveStiffness > 0)
+            s.springLoss = 2 * s.friction * l * l / s.driveStiffness;
         s.lostMotion = s.playStays + (s.springLoss > 0 ? s.springLoss : 0);
         return;
     }
@@ -193,9 +201,6 @@ void screwFigures(const AxisModel &m, AxisState &s) {
             s.lostMotion = s.springLoss + s.playStays;
         }
     }
-    s.maxAxial = 0;
-    for (const auto &p : s.points)
-        s.maxAxial = std::max(s.maxAxial, std::fabs(p.axial));
     if (s.motorKnown) {
         const auto stiffness = s.rigidityKnown ? s.stiffness.total : fromSi<Stiffness>(notKnown);
         const double limited =
@@ -341,6 +346,8 @@ void judgeTurning(const AxisModel &m, Evaluation &e) {
     judgeAll(rotaryChecks(), axis, {}, rows);
     judgeAll(rotaryRoomChecks(), axis, {}, rows);
     judgeAll(rotaryHoldingChecks(), axis, {}, rows);
+    judgeAll(motorShaftChecks(), axis, {}, rows);
+    judgeAll(layshaftChecks(), axis, {}, rows);
     judgePlate(axis, rows);
     for (std::size_t k = 0; k < m.stages.size(); ++k)
         std::visit([&](const auto &kind) { judgeStage(m, s, k, kind, rows); }, m.stages[k].stage);
@@ -354,6 +361,9 @@ void judgeDesign(const AxisModel &m, Evaluation &e) {
     judgeAll(screwChecks(), axis, {}, rows);
     judgeAll(screwLifeChecks(), axis, {}, rows);
     judgeAll(screwBearingChecks(), axis, {}, rows);
+    judgeAll(rackChecks(), axis, {}, rows);
+    judgeAll(motorShaftChecks(), axis, {}, rows);
+    judgeAll(layshaftChecks(), axis, {}, rows);
     judgeAll(seatChecks(), axis, {}, rows);
     judgePlate(axis, rows);
     for (std::size_t k = 0; k < m.stages.size(); ++k)

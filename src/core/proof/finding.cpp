@@ -11,9 +11,9 @@ std::string_view verdictWord(Verdict v) { return v == Verdict::NotKnown ? "not k
 
 std::string_view partName(Part p) {
     constexpr std::string_view names[] = {
-        "ways",     "lead",  "lost motion", "screw end",  "balance", "cut",          "spindle",
-        "motor",    "drive", "supply",      "controller", "belt",    "small pulley", "large pulley",
-        "bearings", "screw", "nut",         "brake",      "axis",    "table",        "reducer"};
+        "ways",  "lead",   "lost motion", "screw end", "balance",      "cut",          "spindle",  "motor",
+        "drive", "supply", "controller",  "belt",      "small pulley", "large pulley", "bearings", "screw",
+        "nut",   "brake",  "axis",        "table",     "reducer",      "layshaft",     "rack"};
     return names[static_cast<std::size_t>(p)];
 }
 

@@ -54,7 +54,9 @@ enum class Part {
     Brake,
     Axis,
     Table,
-    Reducer
+    Reducer,
+    Layshaft,
+    Rack
 };
 #pragma GCC diagnostic pop
 std::string_view partName(Part p);

@@ -129,6 +129,16 @@ std::vector<Alternative> Lister::list(Exchanged what) {
             add(c.name, c.price, reducerPatches(stagePointer(m, place), c));
         break;
     }
+    case Exchanged::Bearings: { // what goes on the journal there is; what carries nothing endways is no fixed end
+        const double journal = m.screw().bearingBore.v * 1e3;
+        for (const auto &c : m_catalogue.bearings)
+            if (c.pair() && !(c.bore > journal + 0.01))
+                add(c.bore < journal - 0.01
+                        ? c.name + ", the end turned from " + numberText(journal, 3) + " to " + numberText(c.bore, 3)
+                        : c.name,
+                    c.price, bearingPatches(d, c));
+        break;
+    }
     case Exchanged::Screw:
         for (auto &c : screwChoices(m_project, m_axis, m_design, m_catalogue)) {
             auto changed = m;
@@ -136,7 +146,7 @@ std::vector<Alternative> Lister::list(Exchanged what) {
             auto p = std::move(c.patches);
             if (c.end.known() && !m.stages.empty()) // the last stage is bored for it
                 p.push_back(boredFor(stagePointer(m, m.stages.size() - 1),
-                                     std::holds_alternative<ToothedBelt>(m.stages.back().stage), c.end.nominal));
+                                     !std::holds_alternative<Coupling>(m.stages.back().stage), c.end.nominal));
             add(c.name, c.price, std::move(p), &changed);
         }
         break;

@@ -77,6 +77,7 @@ private:
     }
     void keep(std::vector<ReductionChoice> &out, ReductionChoice r, Json stages);
     void addBelts(std::vector<ReductionChoice> &out, double faceMm, double shaftMm);
+    void addGears(std::vector<ReductionChoice> &out, double faceMm, double shaftMm);
     void addTwoBelts(std::vector<ReductionChoice> &out, double faceMm, double shaftMm);
     void addBrake(ScrewChoice &c);
     void takeScrew(ScrewChoice &c);
@@ -192,7 +193,10 @@ std::vector<ReductionChoice> Builder::reductionsFor(double faceMm, double shaftM
                 {"clamp_screw_mm", filled(c.clampScrew, "mm")},
                 {"bore_in", bore}}}});
     }
-    if (m_stages == SpaceStages::One) addBelts(out, faceMm, shaftMm);
+    if (m_stages == SpaceStages::One) {
+        addBelts(out, faceMm, shaftMm);
+        addGears(out, faceMm, shaftMm);
+    }
     return out;
 }
 /// Its stages read once; the entries are kept as text.
@@ -318,6 +322,42 @@ void Builder::addBelts(std::vector<ReductionChoice> &out, double faceMm, double 
                 r.drivenBoreWorst = boreAtWorst(*profile, *large);
                 keep(out, std::move(r), {{"1", std::move(sold->stage)}});
             }
+    }
+}
+
+/// A pair of gears of one module: where the motor goes is where their centres say, so they must clear its body.
+void Builder::addGears(std::vector<ReductionChoice> &out, double faceMm, double shaftMm) {
+    constexpr int fewest = 18; // without undercut
+    for (const auto &small : m_catalogue.gears) {
+        // what a gear may be bored to at home: twice its module of metal stays under the teeth
+        const auto worst = [](const CatalogueGear &g) {
+            return std::max(g.boreMost, g.module * (g.teeth - 2.5) - 4 * g.module);
+        };
+        if (small.teeth < fewest || small.teeth > 2 * fewest || worst(small) < shaftMm) continue;
+        for (const auto &large : m_catalogue.gears) {
+            if (large.module != small.module || large.material != small.material) continue;
+            if (large.teeth < small.teeth || large.teeth > mostOfOnePair * small.teeth) continue;
+            if (small.module * (small.teeth + large.teeth) / 2 < faceMm / 2 + besideScrew) continue;
+            const auto wheel = [](const CatalogueGear &g) {
+                return Json{{"teeth", filled(g.teeth, "")}, {"material", g.material}, {"hub", "clamp"}};
+            };
+            Json stage{{"kind", "gears"},
+                       {"module_mm", filled(small.module, "mm")},
+                       {"gear_width_mm", filled(std::min(small.width, large.width), "mm")},
+                       {"driver", wheel(small)},
+                       {"driven", wheel(large)}};
+            stage["driver"]["bore"] = numberText(shaftMm, 5) + " H7";
+            ReductionChoice r;
+            r.name = "gears module " + numberText(small.module, 3) + ", " + numberText(small.teeth, 3) + ":" +
+                     numberText(large.teeth, 3);
+            r.belts = 1;
+            r.price = cost(small) + cost(large);
+            r.leadDays = std::max(small.leadDays, large.leadDays);
+            r.driverTurned = small.boreMost < shaftMm;
+            r.drivenBoreMost = large.boreMost;
+            r.drivenBoreWorst = worst(large);
+            keep(out, std::move(r), {{"1", std::move(stage)}});
+        }
     }
 }
 
@@ -549,6 +589,18 @@ private:
 };
 } // namespace
 
+std::vector<Patch> bearingPatches(const std::string &designPointer, const CatalogueBearing &b) {
+    const std::string at = designPointer + "fixed_end/";
+    return {{at + "kind", b.name},
+            {at + "bore_mm", filled(b.bore, "mm")},
+            {at + "outside_mm", filled(b.outside, "mm")},
+            {at + "stiffness_N_um", filled(b.stiffness, "N/um")},
+            {at + "static_axial_N", filled(b.staticAxial, "N")},
+            {at + "dynamic_N", filled(b.dynamic, "N")},
+            {at + "preload_N", filled(b.preload, "N")},
+            {at + "top_rpm", filled(b.topRpm, "rpm")},
+            {at + "drag_Nm", filled(b.drag, " N m")}};
+}
 std::vector<Patch> reducerPatches(const std::string &at, const CatalogueReducer &r) {
     return {{at + "kind", "reducer"},
             {at + "type", r.kind},
@@ -660,14 +712,7 @@ void putScrew(AxisModel &m, const ScrewChoice &c) {
 void boreForScrew(AxisModel &m) {
     if (m.stages.empty() || !m.screwEnd.known()) return;
     const auto bore = readFitSize(numberText(m.screwEnd.nominal * 1e3, 5) + " H7");
-    std::visit(
-        [&](auto &stage) {
-            if constexpr (std::is_same_v<std::decay_t<decltype(stage)>, ToothedBelt>)
-                stage.driven.bore = bore;
-            else if constexpr (std::is_same_v<std::decay_t<decltype(stage)>, Coupling>)
-                stage.boreOut = bore;
-        },
-        m.stages.back().stage);
+    std::visit([&](auto &stage) { stage.bored(1, bore); }, m.stages.back().stage);
 }
 void compose(AxisModel &m, const SizeSpace &space, const Candidate &c) {
     const auto &t = space.trains[c.train];

@@ -38,7 +38,7 @@ struct TrainChoice : Choice {
 struct ReductionChoice : Choice {
     std::string entries; ///< of its stages, as JSON text: thousands of them stand side by side
     std::vector<PlacedStage> stages;
-    int belts = 0;                                  ///< 0: direct, by a coupling
+    int belts = 0;                                  ///< pairs of wheels, belts or gears; 0: direct, by a coupling
     const CatalogueCoupling *coupling = nullptr;    ///< of a direct one
     double drivenBoreMost = 0, drivenBoreWorst = 0; ///< mm; worst: bored out at home at most
     bool driverTurned = false;
@@ -87,6 +87,8 @@ struct Candidate {
 [[nodiscard]] std::vector<Patch> motorPatches(const std::string &designPointer, const CatalogueServo &c);
 /// Those of a stage that a reducer of the catalogue fills; the pointer of the stage ends in a slash.
 [[nodiscard]] std::vector<Patch> reducerPatches(const std::string &stagePointer, const CatalogueReducer &r);
+/// Those of the fixed end that a pair of bearings fills; the design's pointer ends in a slash.
+[[nodiscard]] std::vector<Patch> bearingPatches(const std::string &designPointer, const CatalogueBearing &b);
 /// Those of a servo's drive set to a current, A: rms, with brushes as it is.
 [[nodiscard]] std::vector<Patch> drivePatches(const std::string &designPointer, const CatalogueServo &c,
                                               const CatalogueServoDrive &drive);

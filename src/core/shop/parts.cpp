@@ -55,6 +55,32 @@ void addBeltParts(const AxisModel &m, const ToothedBelt &b, std::size_t place, s
     pulley(b.driven, "large_pulley");
     out.push_back({stageRef(m, place, "cover"), "Belt cover, sheet", "safety", "make", 0, false});
 }
+
+void addGearParts(const AxisModel &m, const Gears &g, std::size_t place, std::vector<PartAsked> &out) {
+    for (const std::size_t side : {0, 1}) {
+        const auto &wheel = g.wheel(side);
+        if (wheel.teeth < 1 || !g.module.known()) continue;
+        const auto *row = catalogueInUse().gearOf(g.module.v * 1e3, wheel.teeth);
+        out.push_back({stageRef(m, place, side == 0 ? "driving_gear" : "driven_gear"),
+                       "Gear module " + n(g.module.v * 1e3) + ", " + std::to_string(wheel.teeth) + " T" +
+                           (wheel.material ? ", " + std::string(wheel.material->name) : std::string()) +
+                           (wheel.bore.empty() ? "" : ", bore " + wheel.bore.text),
+                       "drive", "buy", row ? row->price : notKnown, true});
+    }
+    out.push_back({stageRef(m, place, "gear_cover"), "Gear cover, sheet", "safety", "make", 0, false});
+}
+void addRibbedParts(const AxisModel &m, const RibbedBelt &b, std::size_t place, std::vector<PartAsked> &out) {
+    const std::string grooves =
+        b.read ? std::to_string(b.read->ribs) + " grooves " + std::string(b.section()->name) : "";
+    for (const std::size_t side : {0, 1})
+        if (const auto &d = side == 0 ? b.driver : b.driven; d.known())
+            out.push_back({stageRef(m, place, side == 0 ? "small_pulley" : "large_pulley"),
+                           "Ribbed pulley, " + n(d.v * 1e3, 4) + " effective" + (grooves.empty() ? "" : ", " + grooves),
+                           "drive", "make", 0, false});
+    if (b.read)
+        out.push_back({stageRef(m, place, "belt"), "Ribbed belt " + b.beltText, "drive", "buy", notKnown, true});
+    out.push_back({stageRef(m, place, "cover"), "Belt cover, sheet", "safety", "make", 0, false});
+}
 } // namespace
 
 namespace {
@@ -80,7 +106,12 @@ std::vector<std::string> partsStillOpen(const AxisModel &m) {
             if (!b->beltProfileRead()) out.emplace_back("belt");
         }
     for (std::size_t k = 0; k < m.stages.size(); ++k)
-        if (const auto *r = m.stageAs<Reducer>(k); r && r->stated.num <= 0) out.emplace_back("reducer");
+        if (const auto *r = m.stageAs<Reducer>(k); r && r->stated.num <= 0)
+            out.emplace_back("reducer");
+        else if (const auto *g = m.stageAs<Gears>(k); g && !(g->toothed() && g->module.known()))
+            out.emplace_back("gears");
+        else if (const auto *b = m.stageAs<RibbedBelt>(k); b && !(b->read && b->sized()))
+            out.emplace_back("ribbed belt");
     if (!m.wheel() && !m.keepsScrew && !m.screw().named) out.emplace_back("screw");
     return out;
 }
@@ -144,6 +175,10 @@ std::vector<PartAsked> partsAsked(const AxisModel &m, const AxisState &s) {
     for (std::size_t k = 0; k < m.stages.size(); ++k) {
         if (const auto *b = m.stageAs<ToothedBelt>(k))
             addBeltParts(m, *b, k, out);
+        else if (const auto *g = m.stageAs<Gears>(k))
+            addGearParts(m, *g, k, out);
+        else if (const auto *r = m.stageAs<RibbedBelt>(k))
+            addRibbedParts(m, *r, k, out);
         else if (const auto *c = m.stageAs<Coupling>(k); c && m.hasMotor())
             out.push_back({stageRef(m, k, "coupling"),
                            "Coupling" + (c->boreIn.empty() ? "" : " " + c->boreIn.text + " to " + c->boreOut.text),
@@ -162,15 +197,27 @@ std::vector<PartAsked> partsAsked(const AxisModel &m, const AxisState &s) {
                  "drive", "buy",
                  r->stated.num > 0 ? priceOf(cat.reducerFor(r->kindCode, r->stated.value(), r->lasting.v)) : notKnown,
                  false});
-    for (std::size_t k = 0; k + 1 < m.stages.size(); ++k) { // between two belts stands a shaft of its own
-        const auto *in = m.stageAs<ToothedBelt>(k), *behind = m.stageAs<ToothedBelt>(k + 1);
-        if (!in || !behind) continue;
-        const auto &seat = behind->driver.bore.known() ? behind->driver.bore : in->driven.bore;
+    for (std::size_t k = 0; k + 1 < m.stages.size(); ++k) { // between two that pull it aside stands a shaft of its own
+        if (!besideEachOther(m.stages[k].stage) || !besideEachOther(m.stages[k + 1].stage)) continue;
+        const auto *behind = seatOf(m.stages[k + 1].stage, 0).bore, *in = seatOf(m.stages[k].stage, 1).bore;
+        const auto &seat = behind->known() ? *behind : *in;
         const auto *bearing = seat.known() ? cat.endFor("far", seat.nominal * 1e3) : nullptr;
         out.push_back({stageRef(m, k, "layshaft"),
                        "Layshaft" + (seat.known() ? " " + n(seat.nominal * 1e3) + " mm" : "") +
                            " on two ball bearings, bar and blocks",
                        "mechanical", "buy", bearing ? 2 * bearing->price : notKnown, false});
+    }
+    if (const auto *rack = m.rack(); rack && rack->sized() && !m.keepsScrew) {
+        const auto *row = cat.rackOf(rack->module.v * 1e3);
+        const auto *pinion = cat.gearOf(rack->module.v * 1e3, rack->teeth);
+        const double length = m.travel.known() ? m.travel.v + 0.1 : notKnown; // the pinion runs off neither end
+        out.push_back({"rack",
+                       "Rack module " + n(rack->module.v * 1e3) +
+                           (length == length ? ", " + n(length * 1e3, 4) + " long" : std::string()),
+                       "mechanical", "buy", row && length == length ? std::round(row->perMetre * length) : notKnown,
+                       false});
+        out.push_back({"pinion", "Pinion module " + n(rack->module.v * 1e3) + ", " + std::to_string(rack->teeth) + " T",
+                       "mechanical", "buy", pinion ? pinion->price : notKnown, false});
     }
     if (m.plate)
         if (const auto plate = plateOfAxis(m, s))
@@ -181,12 +228,16 @@ std::vector<PartAsked> partsAsked(const AxisModel &m, const AxisState &s) {
                                                             : std::string()),
                            "mechanical", "make", 0, false});
     // a bearing pair for a seat that is there, or the end block of a new screw
+    const auto *pairRow = cat.bearingNamed(m.screw().fixedKind);
     if (!m.screw().fixedKind.empty() || m.screw().bearingBore.known())
         out.push_back({"fixed_end",
                        (m.screw().fixedKind.empty() ? "Thrust bearings" : m.screw().fixedKind) +
                            (m.screw().bearingBore.known() ? ", bore " + n(m.screw().bearingBore.v * 1e3) : ""),
                        "mechanical", "buy",
-                       m.keepsScrew ? 44.0 : priceOf(cat.endFor("fixed", m.screw().bearingBore.v * 1e3)), false});
+                       pairRow        ? pairRow->price
+                       : m.keepsScrew ? 44.0
+                                      : priceOf(cat.endFor("fixed", m.screw().bearingBore.v * 1e3)),
+                       false});
     if (!m.screw().farKind.empty() && m.screw().farKind != "free" && m.screw().ends != Ends::FixedFree)
         out.push_back(
             {"far_end", "Far end: " + m.screw().farKind, "mechanical", "buy",

@@ -239,6 +239,64 @@ private slots:
         QVERIFY2(int(r.verdict) == verdict, r.sentence.c_str());
         QVERIFY(!r.sentence.empty());
     }
+    /// A table comes round, gives, and is as quick as it was said.
+    void aTableIsTriedRound() {
+        auto job = sample("tarn-mill");
+        const auto m = readAxis(job, "B", "A");
+        std::vector<CardId> ids;
+        for (const auto *spec : cardsOf(m))
+            ids.push_back(spec->id);
+        QVERIFY((ids == std::vector{CardId::StopWorks, CardId::WholeTurns, CardId::TablePlay, CardId::QuarterTurn,
+                                    CardId::WarmUp}));
+        for (const auto *spec : cardsOf(readAxis(job, "X", "A")))
+            QVERIFY(spec->id != CardId::WholeTurns && spec->id != CardId::TablePlay);
+        const auto type = [&](const char *place, const char *value) {
+            setAt(job, std::string("/axes/B/cards/") + place, read(value));
+        };
+        const auto judged = [&](CardId id) { return Axis(job, "B").card(id); };
+        // ten turns at 100 mm: a ratio of 51 told as 50 is off by ten fiftieths of a turn; here a hundredth of that
+        QCOMPARE(judged(CardId::WholeTurns).verdict, Verdict::NotKnown);
+        type("whole_turns/radius_mm", "100mm");
+        type("whole_turns/off_mm", "0.01mm");
+        QCOMPARE(judged(CardId::WholeTurns).verdict, Verdict::Holds);
+        type("whole_turns/off_mm", "1.2mm");
+        QVERIFY(judged(CardId::WholeTurns).sentence.find("Once more") != std::string::npos);
+        type("whole_turns/again_mm", "2.41mm");
+        auto r = judged(CardId::WholeTurns);
+        QCOMPARE(r.verdict, Verdict::Fails);
+        QVERIFY2(r.sentence.find("the ratio is wrong") != std::string::npos, r.sentence.c_str());
+        // 1.2 mm on 10 turns of 628.3 mm: 1.91e-4 of a turn too far each
+        const double steps = readAxis(job, "B", "A").stepsATurn()->value();
+        QVERIFY2(r.sentence.find(numberText(steps / (1 + 1.2 / (2 * pi * 100) / 10), 8)) != std::string::npos,
+                 r.sentence.c_str());
+        type("whole_turns/again_mm", "1.3mm");
+        QVERIFY(judged(CardId::WholeTurns).sentence.find("steps are lost") != std::string::npos);
+        // play: the largest of eight, at its radius; continuous work asks for three minutes of arc
+        type("table_play/radius_mm", "100mm");
+        for (int k = 1; k <= 8; ++k)
+            type(("table_play/readings/" + std::to_string(k)).c_str(), k == 5 ? "29um" : "20um");
+        r = judged(CardId::TablePlay);
+        LW_COMPARE_WITHIN(r.measured, 0.29e-3, 1e-12); // 1 minute of arc at 100 mm is 29 um
+        const double wished = readAxis(job, "B", "A").rotary()->play.v;
+        QCOMPARE(r.verdict, r.measured <= wished ? Verdict::Holds : Verdict::Watch);
+        type("table_play/readings/3", "900um");
+        QCOMPARE(judged(CardId::TablePlay).verdict, Verdict::Fails);
+        for (int k = 1; k <= 3; ++k)
+            type(("quarter_turn/readings/" + std::to_string(k)).c_str(), "1s");
+        QCOMPARE(judged(CardId::QuarterTurn).verdict, Verdict::Holds);
+        for (int k = 1; k <= 3; ++k)
+            type(("quarter_turn/readings/" + std::to_string(k)).c_str(), "40s");
+        QCOMPARE(judged(CardId::QuarterTurn).verdict, Verdict::Fails);
+        // what the cards found stands against what was said
+        const Axis axis(job, "B");
+        for (const auto &p : predictions(job, axis.m, axis.s)) {
+            if (p.key == "play") LW_COMPARE_WITHIN(p.is, 9e-3, 1e-12);
+            if (p.key == "quarter") {
+                LW_COMPARE_WITHIN(p.is, 40, 1e-12);
+                QCOMPARE(p.verdict, Verdict::Fails);
+            }
+        }
+    }
     /// IEC 60204-1 (from memory): 18.2.2 the bond's resistance in the range to be expected from length, section and
     /// material of its conductor; 18.3 insulation 1 megohm at least; 6.2.4 below 60 V within 5 s. The 0.1 ohm is common
     /// practice: what 6 m of 1 mm2 copper have (IEC 60028: 1/58 ohm mm2/m). At the limit it holds, a hair beyond it

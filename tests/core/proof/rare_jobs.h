@@ -4,6 +4,7 @@
 #include "demo_job.h"
 #include "search/space.h"
 #include <algorithm>
+#include <tuple>
 #include <vector>
 
 namespace lw {
@@ -19,6 +20,64 @@ inline nlohmann::json climbJob() {
     auto job = demoJob();
     for (auto &[key, row] : job["axes"]["X"]["duty"]["moves"].items())
         if (row["kind"] == "milling") row["mode"] = "climb";
+    return job;
+}
+/// The demo's X with a belt and, behind a layshaft, a pair of gears.
+inline nlohmann::json twoStageJob() {
+    auto job = demoJob();
+    const std::string d = "/axes/X/designs/A/", s = d + "stages/2/", shaft = d + "stages/1/shaft/";
+    setAt(job, d + "stage_order", {"1", "2"});
+    setAt(job, s + "kind", "gears");
+    put(job, s + "module_mm", "1.5mm");
+    put(job, s + "gear_width_mm", "15mm");
+    for (const auto &[side, teeth, bore] : {std::tuple{"driver/", "24", "12 H7"}, {"driven/", "36", "10 H7"}}) {
+        put(job, s + side + "teeth", teeth);
+        setAt(job, s + side + "material", "steel");
+        setAt(job, s + side + "bore", bore);
+    }
+    setAt(job, d + "stages/1/driven/bore", "12 H7");
+    for (const auto &[key, typed] : {std::pair{"diameter_mm", "12mm"},
+                                     {"spacing_mm", "40mm"},
+                                     {"in_beyond_mm", "14mm"},
+                                     {"out_beyond_mm", "14mm"},
+                                     {"dynamic_N", "6kN"}})
+        put(job, shaft + key, typed);
+    return job;
+}
+/// The demo's X with a ribbed belt, which it should not have.
+inline nlohmann::json ribbedJob() {
+    auto job = demoJob();
+    const std::string s = "/axes/X/designs/A/stages/1";
+    setAt(job, s, {{"kind", "ribbed"}, {"code", "6 PJ 610"}});
+    put(job, s + "/driver/diameter_mm", "40mm");
+    put(job, s + "/driven/diameter_mm", "80mm");
+    setAt(job, s + "/driver/bore", "8 H7");
+    setAt(job, s + "/driven/bore", "10 H7");
+    return job;
+}
+/// The sample lathe's carriage on a new rack.
+inline nlohmann::json rackJob() {
+    auto job = demoJob("beck-lathe");
+    const std::string d = "/axes/Z/designs/A/";
+    setAt(job, d + "moved_by", "rack");
+    setAt(job, d + "screw/kept", "no");
+    for (const auto &[key, typed] :
+         {std::pair{"module_mm", "1.5mm"}, {"pinion_teeth", "18"}, {"width_mm", "15mm"}, {"play_mm", "0.05mm"}})
+        put(job, d + "rack/" + key, typed);
+    setAt(job, d + "rack/pinion_of", "steel");
+    setAt(job, d + "rack/rack_of", "iron");
+    return job;
+}
+/// The demo's table with a strain-wave, known by its size where its sheet is silent.
+inline nlohmann::json strainWaveJob() {
+    auto job = demoJob();
+    const std::string s = "/axes/B/designs/A/stages/2/";
+    setAt(job, s + "type", "strain_wave");
+    setAt(job, s + "ratio", "51:1");
+    setAt(job, s + "size", "17");
+    for (const auto &[key, typed] : {std::pair{"mean_Nm", "26Nm"}, {"torque_Nm", "16Nm"}, {"peak_Nm", "34Nm"}})
+        put(job, s + key, typed);
+    setAt(job, s + "stiffness_Nm_rad", nullptr);
     return job;
 }
 /// The demo's X with a servo of the catalogue on the cheapest drive that feeds it: on mains, or with brushes on 72 V.

@@ -25,6 +25,14 @@ class TestCheckRows : public QObject {
             job = climbJob();
         } else if (name == "servo") {
             job = servoJob();
+        } else if (name == "two stages") {
+            job = twoStageJob();
+        } else if (name == "ribbed") {
+            job = ribbedJob();
+        } else if (name == "rack") {
+            job = rackJob();
+        } else if (name == "strain wave") {
+            job = strainWaveJob();
         } else if (name.starts_with("random ")) {
             QFile f(QStringLiteral(LW_TEST_DATA "/format1/random.json"));
             if (!f.open(QIODevice::ReadOnly)) qFatal("no random jobs");

@@ -139,6 +139,26 @@ private slots:
         // a thread to cut, a climb cut on a table that slides, servos: none of those jobs has them
         jobs.emplace_back("thread", threadJob());
         jobs.emplace_back("climb", climbJob());
+        for (const char *play : {"", "2", "12"}) {
+            auto job = twoStageJob();
+            if (*play) put(job, "/axes/X/designs/A/stages/2/play_arcmin", play);
+            jobs.emplace_back("two stages", job);
+        }
+        {
+            auto tight = twoStageJob(); // flanks without room
+            put(tight, "/axes/X/designs/A/stages/2/centre_mm", "40mm");
+            jobs.emplace_back("too close", tight);
+        }
+        for (const char *kind : {"gears", "ribbed"}) { // either of them on the motor's shaft
+            auto job = kind == std::string("gears") ? twoStageJob() : ribbedJob();
+            if (kind == std::string("gears")) {
+                setAt(job, "/axes/X/designs/A/stage_order", {"2"});
+                setAt(job, "/axes/X/designs/A/stages/1", nullptr);
+            }
+            jobs.emplace_back(kind, job);
+        }
+        jobs.emplace_back("rack", rackJob());
+        jobs.emplace_back("strain wave", strainWaveJob());
         for (const bool brushed : {false, true})
             for (const char *rapid : {"1500mm/min", "9000mm/min", "30000mm/min"}) {
                 auto job = servoJob(brushed);

@@ -311,7 +311,7 @@ void DrivePage::openPicker() {
         return emit said(u"Ratio (V) has the pulleys that can be bought and three ways to turn it (P)."_s);
     switch (part->kind) {
     case ChainPartKind::Motor: return m_picker->open(m_axis, {Exchanged::Motor, Exchanged::Drive, Exchanged::Supply});
-    case ChainPartKind::Bearings:
+    case ChainPartKind::Bearings: return m_picker->open(m_axis, {Exchanged::Bearings, Exchanged::Screw});
     case ChainPartKind::FinalElement: return m_picker->open(m_axis, {Exchanged::Screw});
     case ChainPartKind::Slide: return emit said(u"The slide is the machine's own."_s);
     default: return m_picker->open(m_axis, {Exchanged::Reduction});

@@ -12,6 +12,7 @@
 #include "app/stations/drive/wiring_view.h"
 #include "app/stations/proof/ledger.h"
 #include "app/stations/station_page.h"
+#include "picture/belt_strip.h"
 #include "picture/power_path.h"
 
 class QButtonGroup;

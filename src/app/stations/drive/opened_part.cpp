@@ -17,7 +17,7 @@ namespace {
 constexpr int rows = 4, mostColumns = 7, rowHeight = 47, headHeight = 30;
 
 /// What a text entry accepts, by what it holds.
-void setCheck(FieldWidget *field, const std::string &key) {
+void setCheck(FieldWidget *field, const std::string &key, bool ribbed) {
     auto *entry = qobject_cast<TextEntry *>(field);
     if (!entry) return;
     const auto from = [](auto read) {
@@ -28,6 +28,8 @@ void setCheck(FieldWidget *field, const std::string &key) {
     };
     if (key.ends_with("screw/thread"))
         entry->setCheck(from([](const std::string &t) { return readSaidThread(t); }));
+    else if (key.ends_with("/code") && ribbed)
+        entry->setCheck(from([](const std::string &t) { return readRibbedCode(t); }));
     else if (key.ends_with("/code"))
         entry->setCheck(from([](const std::string &t) { return readDesignation(t, "belt"); }));
     else if (key.ends_with("bore") || key.ends_with("bore_in") || key.ends_with("bore_out") ||
@@ -103,7 +105,7 @@ void OpenedPart::build(const std::vector<std::string> &keys) {
         if (auto *value = qobject_cast<ValueEntry *>(f)) value->setStanding(u"catalogue"_s);
         if (keys[std::size_t(k)].ends_with("/kind") && m_part.stage >= 0)
             if (auto *choice = qobject_cast<ChoiceEntry *>(f)) choice->setFallback(u"coupling"_s);
-        setCheck(f, keys[std::size_t(k)]);
+        setCheck(f, keys[std::size_t(k)], m_ribbed);
         if (columns <= 5)
             f->setFixedWidth(width(k % columns));
         else
@@ -128,6 +130,7 @@ void OpenedPart::open(const ChainPart &part, const std::vector<ChainPart> &parts
     const auto &s = proved.evaluation.state;
     m_part = part;
     const auto keys = fieldsOf(part, m);
+    m_ribbed = part.stage >= 0 && m.stageAs<RibbedBelt>(std::size_t(part.stage));
     if (keys != m_keys) build(keys);
     for (std::size_t k = 0; k < m_fields.size(); ++k) {
         if (auto *value = qobject_cast<ValueEntry *>(m_fields[k])) {

@@ -33,6 +33,7 @@ private:
     void showFindings(const std::vector<ChainPart> &parts, const ProvedAxis &proved);
     MakeField m_make;
     DropField m_drop;
+    bool m_ribbed = false; ///< of what kind its belt's code is
     ChainPart m_part;
     std::vector<std::string> m_keys;
     std::vector<FieldWidget *> m_fields;

@@ -84,6 +84,14 @@ const Keys belt{"kind",
                 "length_tolerance_mm",
                 "efficiency",
                 "pull_for_1mm_a_metre_N"};
+const Keys gearsKeys{"kind", "module_mm", "gear_width_mm", "centre_mm", "from_face_mm", "play_arcmin", "efficiency"};
+const Keys gear{"teeth", "material", "hub", "bore"};
+const Keys ribbed{"kind", "code", "centre_mm", "from_face_mm", "service_factor", "efficiency"};
+const Keys ribbedPulley{"diameter_mm", "hub", "bore"};
+const Keys layshaft{"shaft/diameter_mm", "shaft/spacing_mm", "shaft/in_beyond_mm", "shaft/out_beyond_mm",
+                    "shaft/dynamic_N"};
+const Keys rack{"rack/module_mm", "moved_by",      "screw/kept",   "rack/pinion_teeth", "rack/pinion_of",
+                "rack/rack_of",   "rack/width_mm", "rack/play_mm", "screw/efficiency",  "fixed_end/drag_Nm"};
 const Keys coupling{"kind",      "coupling",       "stiffness_Nm_rad", "inertia_kgm2", "bore_in", "bore_out",
                     "torque_Nm", "clamp_screw_mm", "clamp_screws",     "offset_mm",    "lean_deg"};
 const Keys bearings{"fixed_end/kind",
@@ -114,6 +122,7 @@ const Keys slide{"travel_mm",           "targets/rapid_mm_min", "targets/acceler
 const Keys reducer{"kind",      "type",    "ratio",   "efficiency",       "play_arcmin",
                    "torque_Nm", "peak_Nm", "drag_Nm", "stiffness_Nm_rad", "inertia_kgm2",
                    "input_rpm", "bore_in", "runs",    "wave_arcmin"};
+const Keys strainWave{"rated_rpm", "size", "mean_Nm"};
 const Keys rotaryTable{"rotary/drag_Nm",           "rotary/purpose",       "rotary/clamp",
                        "rotary/clamp_Nm",          "rotary/clamp_s",       "rotary/shaft_stiffness_Nm_rad",
                        "rotary/radius_mm",         "rotary/force_N",       "rotary/feed_mm_min",
@@ -140,17 +149,36 @@ std::vector<std::string> fieldsOf(const ChainPart &part, const AxisModel &m) {
         add(out, "", m.servo()->brushed ? brushed : brushless);
         break;
     case ChainPartKind::Coupling: add(out, stage, coupling); break;
-    case ChainPartKind::Driver: add(out, stage + "driver/", pulley); break;
-    case ChainPartKind::Belt: add(out, stage, belt); break;
-    case ChainPartKind::Driven: add(out, stage + "driven/", pulley); break;
-    case ChainPartKind::Reducer: add(out, stage, reducer); break;
-    case ChainPartKind::Layshaft: break; // its bearings and loads come with the mechanics
+    case ChainPartKind::Driver:
+    case ChainPartKind::Driven: {
+        const std::string side = part.kind == ChainPartKind::Driver ? "driver/" : "driven/";
+        const auto place = std::size_t(part.stage);
+        if (m.stageAs<Gears>(place)) { // a pair has no belt between: what both share stands with the first
+            if (part.kind == ChainPartKind::Driver) add(out, stage, gearsKeys);
+            add(out, stage + side, gear);
+        } else if (m.stageAs<RibbedBelt>(place))
+            add(out, stage + side, ribbedPulley);
+        else
+            add(out, stage + side, pulley);
+        break;
+    }
+    case ChainPartKind::Belt: add(out, stage, m.stageAs<RibbedBelt>(std::size_t(part.stage)) ? ribbed : belt); break;
+    case ChainPartKind::Reducer:
+        add(out, stage, reducer);
+        if (m.stageAs<Reducer>(std::size_t(part.stage))->strainWave()) add(out, stage, strainWave);
+        break;
+    case ChainPartKind::Layshaft: add(out, stage, layshaft); break;
     case ChainPartKind::Bearings:
         add(out, "design/", bearings);
         if (m.vertical) add(out, "design/", brake);
         break;
     case ChainPartKind::FinalElement:
+        if (m.wheel()) {
+            add(out, "design/", m.rack() ? rack : Keys{"moved_by", "screw/thread", "screw/kept", "screw/efficiency"});
+            break;
+        }
         add(out, "design/", screw);
+        add(out, "design/", Keys{"moved_by"});
         if (!m.keepsScrew) add(out, "design/", Keys{"screw/end"}); // the old one's end is a reading
         add(out, "design/",
             m.ballScrew() ? Keys{"nut/preload_N", "screw/static_N", "screw/dynamic_N"} : Keys{"nut/engaged_turns"});
@@ -186,6 +214,29 @@ Known fallbackOf(const std::string &key, const ChainPart &part, const AxisModel 
         if (is("/efficiency")) return r->efficiency;
         if (is("/play_arcmin")) return r->play;
         if (is("/inertia_kgm2")) return r->inertia;
+        if (is("/rated_rpm")) return r->ratedSpeed;
+        if (is("/stiffness_Nm_rad") && r->strainWave() && r->wavePart.assumed())
+            return {s.stages[std::size_t(part.stage)].figures.stiffness.value(), Standing::Assumed};
+        return {};
+    }
+    if (const auto *g = part.stage >= 0 ? m.stageAs<Gears>(std::size_t(part.stage)) : nullptr) {
+        if (is("/efficiency")) return g->efficiency;
+        if (is("/from_face_mm")) return g->offFace;
+        if (is("/play_arcmin"))
+            if (const auto *w = s.stageWork<Gears>(std::size_t(part.stage)); w && w->playAtOutput >= 0)
+                return {w->playAtOutput, g->apart.standing};
+        if (is("/centre_mm"))
+            if (const auto *w = s.stageWork<Gears>(std::size_t(part.stage)); w && w->meshes)
+                return {w->pair.centre.value(), Standing::Computed};
+        return {};
+    }
+    if (const auto *r = part.stage >= 0 ? m.stageAs<RibbedBelt>(std::size_t(part.stage)) : nullptr) {
+        if (is("/efficiency")) return r->efficiency;
+        if (is("/from_face_mm")) return r->offFace;
+        if (is("/service_factor")) return r->service;
+        if (is("/centre_mm"))
+            if (const auto *w = s.stageWork<RibbedBelt>(std::size_t(part.stage)); w && w->centre == w->centre)
+                return {w->centre, Standing::Computed};
         return {};
     }
     if (const auto *t = m.rotary()) {
@@ -213,6 +264,7 @@ Known fallbackOf(const std::string &key, const ChainPart &part, const AxisModel 
         {"drive/current_A", &m.drive.peak},
         {"brake/delay_s", &m.brakeDelay},
         {"screw/root_mm", &m.screw().root},
+        {"rack/play_mm", m.keepsScrew ? &nothing : &m.nutPlay},
     };
     for (const auto &[end, known] : all)
         if (is(end)) return *known;
@@ -234,7 +286,15 @@ std::string figuresOf(const ChainPart &part, const AxisModel &m, const AxisState
             if (m.servo()) say(withUnit(torquesAt(s.motor, 0).continuous, Dimension::Torque, "Nm", 3) + " all day");
         }
         break;
+    case ChainPartKind::Driver:
+        if (const auto *w = s.stageWork<Gears>(std::size_t(part.stage)); w && w->meshes) {
+            say("closest centres " + withUnit(w->pair.centre.value(), Dimension::Length, "mm", 5));
+            say(numberText(w->pair.contact, 3) + " teeth carry");
+        }
+        break;
     case ChainPartKind::Belt:
+        if (const auto *r = s.stageWork<RibbedBelt>(std::size_t(part.stage)); r && r->forcesKnown)
+            say("= set to " + withUnit(r->forces.atRest.value(), Dimension::Force, "N", 3) + " a side");
         if (const auto *w = s.stageWork<ToothedBelt>(std::size_t(part.stage)); w && w->forcesKnown) {
             say("= set to " + withUnit(w->forces.install.value(), Dimension::Force, "N", 3));
             say("pluck it, " + withUnit(w->forces.note.value(), Dimension::Frequency, "Hz", 3));
@@ -242,11 +302,16 @@ std::string figuresOf(const ChainPart &part, const AxisModel &m, const AxisState
         }
         break;
     case ChainPartKind::FinalElement:
+        if (m.wheel()) {
+            say("a turn moves it " + withUnit(m.lead.v, Dimension::Length, "mm", 4));
+            say("full step " + withUnit(s.fullStep, Dimension::Length, "um", 3));
+            break;
+        }
         say("= lead " + withUnit(m.lead.v, Dimension::Length, "mm", 4));
         say("full step " + withUnit(s.fullStep, Dimension::Length, "um", 3));
         if (s.critical == s.critical) say("whips from " + numberText(s.critical, 4) + " rpm");
         break;
-    case ChainPartKind::Layshaft: say("drawn to the belts; its bearings and bending are not judged yet"); break;
+    case ChainPartKind::Layshaft: say("both wheels counted as if they pulled the same way"); break;
     default: break;
     }
     return out;

@@ -21,9 +21,10 @@ struct PickedKind {
     std::string_view table; ///< of the catalogue, where a part of one's own goes
 };
 constexpr PickedKind pickedKinds[] = {
-    {Exchanged::Motor, "Motor", "motors"},     {Exchanged::Drive, "Drive", "drives"},
-    {Exchanged::Supply, "Supply", "supplies"}, {Exchanged::Reduction, "Reduction", "pulleys"},
-    {Exchanged::Screw, "Screw", "screws"},     {Exchanged::Reducer, "Reducer", "reducers"}};
+    {Exchanged::Motor, "Motor", "motors"},        {Exchanged::Drive, "Drive", "drives"},
+    {Exchanged::Supply, "Supply", "supplies"},    {Exchanged::Reduction, "Reduction", "pulleys"},
+    {Exchanged::Screw, "Screw", "screws"},        {Exchanged::Reducer, "Reducer", "reducers"},
+    {Exchanged::Bearings, "Bearings", "bearings"}};
 /// Every word stands in the name, or is a need: "at least 4 N·m", "bore 14".
 bool meets(const Alternative &a, const QString &words) {
     const QString name = text(a.name);
@@ -122,7 +123,10 @@ void PartPicker::open(const std::string &axis, const std::vector<Exchanged> &kin
     for (auto *b : m_kinds->buttons())
         b->setVisible(std::find(kinds.begin(), kinds.end(), Exchanged(m_kinds->id(b))) != kinds.end());
     m_words->clear();
-    show(kinds.front());
+    for (const auto kind : kinds) { // the first that has any
+        show(kind);
+        if (!m_known[kind].empty()) break;
+    }
     QDialog::open();
     m_words->setFocus();
 }

@@ -38,8 +38,10 @@ QString partWords(const AxisModel &m, DesignPart part) {
         for (std::size_t k = 0; k < m.stages.size(); ++k)
             if (const auto *b = m.stageAs<ToothedBelt>(k); b && b->toothed())
                 all << u"belt %1:%2"_s.arg(b->driver.teeth).arg(b->driven.teeth);
+            else if (const auto *g = m.stageAs<Gears>(k); g && g->toothed())
+                all << u"gears %1:%2"_s.arg(g->driver.teeth).arg(g->driven.teeth);
             else
-                all << (b ? u"belt"_s : u"direct"_s);
+                all << (m.stageAs<Coupling>(k) ? u"direct"_s : text(nounOf(m.stages[k].stage)));
         return all.isEmpty() ? u"–"_s : all.join(u", "_s);
     }
     case DesignPart::Screw:

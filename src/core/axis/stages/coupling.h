@@ -3,6 +3,7 @@
 
 #include "axis/fit_size.h"
 #include "axis/inputs.h"
+#include "axis/stages/seat.h"
 #include "axis/stages/stage_load.h"
 #include "drive/chain.h"
 #include "drive/hubs.h"
@@ -11,7 +12,8 @@
 namespace lw {
 
 struct Coupling {
-    static constexpr std::string_view code = "coupling";
+    static constexpr std::string_view code = "coupling", noun = "coupling";
+    static constexpr bool beside = false;
     std::string typeCode;          ///< empty: not said
     Known stiffness, inertia;      ///< N m/rad; kg m^2
     Known rated;                   ///< N m, of its sheet
@@ -25,7 +27,12 @@ struct Coupling {
         visit(input::couplingStiffness, self.stiffness);
         visit(input::couplingInertia, self.inertia);
     }
+    [[nodiscard]] StageSeat seat(std::size_t side) const {
+        return {side == 0 ? &boreIn : &boreOut, "clamp", "Coupling"};
+    }
+    void bored(std::size_t side, FitSize bore) { (side == 0 ? boreIn : boreOut) = std::move(bore); }
     struct Work {};
+    [[nodiscard]] Standing knownBy() const { return Standing::Stated; } ///< it loses nothing
     [[nodiscard]] Fraction reduction() const { return {1, 1}; }
     [[nodiscard]] StageFigures figures(Work &work) const;
     void load(Work &work, StageFigures &figures, const StageLoad &load) const;

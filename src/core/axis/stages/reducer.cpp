@@ -36,6 +36,12 @@ StageFigures Reducer::figures(Work &) const {
 }
 void Reducer::load(Work &work, StageFigures &f, const StageLoad &load) const {
     f.stiffness = fromSi<TorsionalStiffness>(stiffness.v);
+    // the sleeve stiffens under load: by its size, as it is at the torque of the work
+    if (!stiffness.known() && strainWave())
+        if (const auto frame = strainWaveFrame(size, reduction().value())) {
+            const double T = load.workOut == load.workOut && load.workOut > 0 ? load.workOut : frame->knee1.value() / 2;
+            f.stiffness = fromSi<TorsionalStiffness>(T / strainWaveTwist(*frame, newtonMetres(T)).value() * wavePart.v);
+        }
     work.peakOut = load.peakIn * f.reduction.value() * f.forward;
 }
 } // namespace lw

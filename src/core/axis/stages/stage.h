@@ -3,7 +3,10 @@
 #pragma once
 
 #include "axis/stages/coupling.h"
+#include "axis/stages/gears.h"
+#include "axis/stages/layshaft.h"
 #include "axis/stages/reducer.h"
+#include "axis/stages/ribbed_belt.h"
 #include "axis/stages/toothed_belt.h"
 #include <string>
 #include <variant>
@@ -11,7 +14,7 @@
 
 namespace lw {
 
-using Stage = std::variant<Coupling, ToothedBelt, Reducer>;
+using Stage = std::variant<Coupling, ToothedBelt, Reducer, RibbedBelt, Gears>;
 
 /// What was worked out of a stage of one of these kinds: its own figures, and what any kind gives.
 template <class AnyStage> struct StageWorkOf;
@@ -45,10 +48,27 @@ template <class AnyStage> void loadStage(const AnyStage &stage, StageStateOf<Any
         stage);
 }
 
-/// A stage in its place: the id under which the job keeps it.
+/// "belt", "gears": what people call a stage of its kind; how its losses are known.
+[[nodiscard]] inline std::string_view nounOf(const Stage &stage) {
+    return std::visit([](const auto &kind) { return std::decay_t<decltype(kind)>::noun; }, stage);
+}
+[[nodiscard]] inline Standing lossesKnownBy(const Stage &stage) {
+    return std::visit([](const auto &kind) { return kind.knownBy(); }, stage);
+}
+
+/// Its shafts lie beside each other: a belt, gears.
+[[nodiscard]] inline bool besideEachOther(const Stage &stage) {
+    return std::visit([](const auto &kind) { return std::decay_t<decltype(kind)>::beside; }, stage);
+}
+[[nodiscard]] inline StageSeat seatOf(const Stage &stage, std::size_t side) {
+    return std::visit([&](const auto &kind) { return kind.seat(side); }, stage);
+}
+
+/// A stage in its place: the id under which the job keeps it, and the shaft behind it where another stage follows.
 struct PlacedStage {
     std::string id;
     Stage stage;
+    Layshaft after = {};
 };
 
 } // namespace lw

@@ -17,6 +17,9 @@ StageFigures ToothedBelt::figures(Work &w) const {
     StageFigures f;
     f.forward = f.backward = efficiency.v;
     f.reduction = reduction();
+    f.centre = metres(notKnown);
+    f.offFace = metres(offFace.v);
+    f.sideways = newtons(notKnown);
     const auto *profile = profileUsed();
     for (std::size_t k = 0; k < 2; ++k) {
         const auto &p = pulley(k);
@@ -57,6 +60,7 @@ StageFigures ToothedBelt::figures(Work &w) const {
     if (!centre.known() && asked == asked) at = asked;
     if (!(at == at) && slotFrom.known() && slotTo.known()) at = (slotFrom.v + slotTo.v) / 2;
     w.centre = at;
+    f.centre = metres(at);
     if (!(at == at)) return f;
     const auto o = beltFromCentres(millimetres(p.pitch), driver.teeth, driven.teeth, metres(at));
     if (!o) return f;
@@ -97,6 +101,7 @@ void ToothedBelt::load(Work &w, StageFigures &f, const StageLoad &load) const {
     w.forces = *forces;
     w.forcesKnown = true;
     w.shaftLoad = std::max(forces->shaftStatic.value(), forces->shaftWorking.value());
+    f.sideways = newtons(w.shaftLoad);
     const double R2 = driven.teeth * p->pitch * 1e-3 / (2 * pi);
     w.stiffness = beltStiffness(*p, d.width, w.open.span, metres(R2), mesh.v).value() * stiffnessFactor.v;
     f.stiffness = fromSi<TorsionalStiffness>(w.stiffness);

@@ -3,6 +3,7 @@
 
 #include "axis/fit_size.h"
 #include "axis/inputs.h"
+#include "axis/stages/seat.h"
 #include "axis/stages/stage_load.h"
 #include "drive/belt.h"
 #include "drive/chain.h"
@@ -26,7 +27,8 @@ struct Pulley {
 };
 
 struct ToothedBelt {
-    static constexpr std::string_view code = "belt";
+    static constexpr std::string_view code = "belt", noun = "belt";
+    static constexpr bool beside = true;
     Pulley driver, driven; ///< on the input shaft, on the output shaft
     std::string beltText;  ///< as typed
     Result<Designation> read = fail(CalcErrorCode::Missing, "belt");
@@ -69,7 +71,10 @@ struct ToothedBelt {
     [[nodiscard]] StageFigures figures(Work &work) const;
     void load(Work &work, StageFigures &figures, const StageLoad &load) const;
 
+    [[nodiscard]] Standing knownBy() const { return efficiency.standing; } ///< how its losses are known
     [[nodiscard]] const Pulley &pulley(std::size_t side) const { return side == 0 ? driver : driven; }
+    [[nodiscard]] StageSeat seat(std::size_t side) const { return {&pulley(side).bore, pulley(side).hub, "Pulley"}; }
+    void bored(std::size_t side, FitSize bore) { (side == 0 ? driver : driven).bore = std::move(bore); }
     [[nodiscard]] bool toothed() const { return driver.teeth > 0 && driven.teeth > 0; }
     [[nodiscard]] Fraction reduction() const {
         return toothed() ? makeFraction(driven.teeth, driver.teeth).value_or(Fraction{1, 1}) : Fraction{1, 1};

@@ -91,8 +91,8 @@ void weightStep(const AxisScope &a, Steps &w) {
 void stiffnessStep(const AxisScope &a, Steps &w) {
     const auto &r = a.s.stiffness;
     const auto &screw = a.m.screw();
-    auto K = [](const char *symbol, const char *name, double v, Standing standing = Standing::Computed) {
-        return term(symbol, name, v, Dimension::Stiffness, "N/um", standing);
+    auto K = [](const char *symbol, std::string name, double v, Standing standing = Standing::Computed) {
+        return term(symbol, std::move(name), v, Dimension::Stiffness, "N/um", standing);
     };
     const double l = a.s.chain.lead.value();
     std::vector<Term> t;
@@ -111,10 +111,14 @@ void stiffnessStep(const AxisScope &a, Steps &w) {
     }
     if (a.s.driveStiffness > 0 && std::isfinite(a.s.driveStiffness)) {
         formula += " + 1/K_drive";
-        t.push_back(K("K_drive", a.m.hasStage<ToothedBelt>() ? "belt, felt at the nut" : "coupling, felt at the nut",
-                      a.s.driveStiffness / (l * l), Standing::Assumed));
+        t.push_back(
+            K("K_drive", driveNoun(a.m) + ", felt at the nut", a.s.driveStiffness / (l * l), Standing::Assumed));
     }
     w.step("Stiffness from bearing to table", "K", formula + ")", t, r.total.value(), Dimension::Stiffness, "N/um");
+}
+
+std::string driveNoun(const AxisModel &m) {
+    return m.stages.size() == 1 ? std::string(nounOf(m.stages[0].stage)) : "all stages";
 }
 
 double peakAt(const AxisState &s, int place) {
@@ -124,12 +128,12 @@ double peakAt(const AxisState &s, int place) {
     return peak;
 }
 void askLostMotion(const AxisModel &m, const Finding &, Asks &asks) {
-    asks.ask(m.screw().root.known(), "the screw");
-    asks.ask(m.screw().nutFar.known(), "nut at its farthest from the bearing");
+    asks.ask(m.wheel() || m.screw().root.known(), "the screw");
+    asks.ask(m.wheel() || m.screw().nutFar.known(), "nut at its farthest from the bearing");
     if (m.keepsScrew)
         asks.ask(m.lostNow.known(), "what is lost at reversal");
     else
-        asks.ask(m.nutPlay.known(), "play of the nut");
+        asks.ask(m.nutPlay.known(), m.rack() ? "play of pinion and rack" : "play of the nut");
 }
 std::string reversalMarks(const AxisScope &, const Finding &) { return "Marks at each reversal; a climb cut grabs."; }
 void lostMotionSteps(const AxisScope &a, const Finding &, Steps &w) {
@@ -138,6 +142,7 @@ void lostMotionSteps(const AxisScope &a, const Finding &, Steps &w) {
     const auto &s = a.s;
     const auto play = term("b",
                            m.keepsScrew                    ? "play left after the fixes"
+                           : m.rack()                      ? "play of pinion and rack"
                            : m.screw().bearingPlay.known() ? "play of the nut and float of the bearings"
                                                            : "play of the nut",
                            s.playStays, Dm::Length, "mm",
@@ -150,7 +155,7 @@ void lostMotionSteps(const AxisScope &a, const Finding &, Steps &w) {
         if (s.springLoss > 0)
             w.step("Lost at reversal", "L", "b + 2*F*(l/(2*pi))^2/K_belt",
                    {play, pull, term("l", "travel of a wheel turn", m.lead, Dm::Lead, "mm"),
-                    term("K_belt", "belt, at the wheel, N m/rad", 2 * s.friction * l * l / s.springLoss)},
+                    term("K_belt", driveNoun(m) + ", at the wheel, N m/rad", 2 * s.friction * l * l / s.springLoss)},
                    s.lostMotion, Dm::Length, "mm");
         else
             w.step("Lost at reversal", "L", "b", {play}, s.lostMotion, Dm::Length, "mm");
@@ -165,10 +170,8 @@ void lostMotionSteps(const AxisScope &a, const Finding &, Steps &w) {
 
 Term reductionTerm(const AxisScope &a) { return term("i", "reduction", a.s.ratio()); }
 Term driveTerm(const AxisScope &a) {
-    if (const auto *belt = a.m.stages.size() == 1 ? a.m.stageAs<ToothedBelt>(0) : nullptr)
-        return term("eta_d", "belt", belt->efficiency);
-    return term("eta_d", a.m.stages.size() > 1 ? "all stages" : "coupling", forwardOf(a.s.chain.stages),
-                Dimension::Number, {}, a.m.hasStage<ToothedBelt>() ? Standing::Computed : Standing::Stated);
+    return term("eta_d", driveNoun(a.m), forwardOf(a.s.chain.stages), Dimension::Number, {},
+                a.m.stages.size() == 1 ? lossesKnownBy(a.m.stages[0].stage) : Standing::Computed);
 }
 
 } // namespace lw::checks

@@ -33,6 +33,8 @@ std::vector<Term> pulsesTerms(const AxisModel &m, std::vector<Term> others);
 /// Reductions of all stages and the share they let through, as terms: "i", and "eta_d" where there are stages.
 Term reductionTerm(const AxisScope &a);
 Term driveTerm(const AxisScope &a);
+/// "belt", "coupling"; of several "all stages".
+[[nodiscard]] std::string driveNoun(const AxisModel &m);
 /// The most the motor brings to shaft `place`, N m: a crash or a hard stop reaches it. 0: the motor's own.
 [[nodiscard]] double peakAt(const AxisState &s, int place);
 

@@ -40,10 +40,7 @@ double clampOf(const Plate &p) {
     const auto size = boltSize(p.bolts.size);
     return size ? boltPreload(stressArea(size->diameter, size->pitch), megapascals(580), 0.65).value() : notKnown;
 }
-double pullOn(const AxisState &s) {
-    const auto *belt = s.stages.empty() ? nullptr : s.stageWork<ToothedBelt>(0);
-    return belt ? belt->shaftLoad : notKnown;
-}
+double pullOn(const AxisState &s) { return s.stages.empty() ? notKnown : s.stages[0].figures.sideways.value(); }
 FaceScrew screwOf(const AxisModel &m, const Plate &p) {
     const auto &said = *m.plate;
     const auto size = boltSize(p.bolts.size);

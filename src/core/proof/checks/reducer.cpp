@@ -1,5 +1,6 @@
 // A reducer in the chain: what it carries, what strips it, how fast it may turn.
 #include "proof/checks/common.h"
+#include "proof/cycle.h"
 #include <algorithm>
 #include <cmath>
 
@@ -12,7 +13,151 @@ const Reducer *reducerOf(const AxisModel &m, const Finding &f) {
     return m.stageAs<Reducer>(static_cast<std::size_t>(std::max<int>(f.subject.stage, 0)));
 }
 
+constexpr double ratedHours = 7000; ///< a strain-wave's wave bearing at its rated torque and speed; from memory
+
+/// The mean of the cycle at a strain-wave's output, and how long its bearing lasts. Source: STRAIN-WAVE.
+struct WaveWear {
+    ReducerMean mean{fromSi<Torque>(notKnown), fromSi<AngularSpeed>(notKnown)};
+    double seconds = notKnown;
+};
+WaveWear waveWear(const AxisModel &m, const AxisState &s, const Reducer &r, std::size_t place) {
+    WaveWear w;
+    const auto duty = stageDutyOf(m, s, place);
+    if (!duty) return w;
+    w.mean = reducerMean(*duty);
+    w.seconds =
+        ratedHours * 3600 * std::pow(r.lasting.v / w.mean.torque.value(), 3) * (r.ratedSpeed.v / w.mean.input.value());
+    return w;
+}
+WaveWear waveWear(const AxisScope &a, const Finding &f) {
+    return waveWear(a.m, a.s, *reducerOf(a.m, f), static_cast<std::size_t>(f.subject.stage));
+}
+void askDuty(const AxisModel &m, Asks &asks) {
+    asks.ask(m.rapid.known() && m.mass.known(), "what turns, and how fast");
+    if (!m.rotary()) return;
+    asks.ask(m.rotary()->force.known() || m.cuts.empty(), "the force of the cut");
+    asks.ask(m.rotary()->radius.known() || m.cuts.empty(), "the radius of the cut");
+}
+/// Twist of this reducer alone under the cut, at the radius, m.
+double ownTwist(const AxisModel &m, const AxisState &s, std::size_t place) {
+    if (!m.rotary() || m.cuts.empty()) return notKnown;
+    double behind = 1;
+    for (std::size_t k = m.stages.size(); k-- > place + 1;)
+        behind *= s.chain.stages[k].reduction.value();
+    // torque and angle are both divided by what reduces behind it
+    return s.rotary.cut / behind / s.chain.stages[place].stiffness.value() / behind * m.rotary()->radius.v;
+}
+void meanSteps(const AxisScope &a, const Finding &f, Steps &w) {
+    const auto wear = waveWear(a, f);
+    w.step("Torque that wears it alike", "T_m", "T_c",
+           {term("T_c", "cubic mean of the cycle by turns, ramps in it", wear.mean.torque.value(), Dm::Torque, "Nm")},
+           wear.mean.torque.value(), Dm::Torque, "Nm");
+}
+
 const StageCheck<Reducer> reducerChecks[] = {
+    {{.code = "TR-25",
+      .title = "Wind-up of the reducer",
+      .part = Part::Reducer,
+      .station = StationId::Drive,
+      .unit = "um",
+      .advice = "A bigger reducer, a belt before it instead of behind it.",
+      .source = "STRAIN-WAVE",
+      .needs =
+          [](const AxisModel &m, const Finding &f, Asks &asks) {
+              const auto *r = reducerOf(m, f);
+              asks.ask(r && r->stiffness.known(),
+                       r && r->strainWave() ? "its stiffness, or its size" : "its stiffness");
+              if (!m.rotary()) return;
+              asks.ask(m.rotary()->force.known(), "the force of the cut");
+              asks.ask(m.rotary()->radius.known(), "the radius of the cut");
+          },
+      .say =
+          [](const AxisScope &a, const Finding &f) {
+              return "Of the twist in the cut " + micrometres(f.demand) + " at " + mm(a.m.rotary()->radius.v) +
+                     " are the reducer's; " + micrometres(f.capacity) + " is the most for all.";
+          },
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              const auto place = static_cast<std::size_t>(f.subject.stage);
+              double behind = 1;
+              for (std::size_t k = a.m.stages.size(); k-- > place + 1;)
+                  behind *= a.s.chain.stages[k].reduction.value();
+              w.step("Wind-up at the radius", "x", "T_c/(k*j^2)*R",
+                     {term("T_c", "cut", a.s.rotary.cut, Dm::Torque, "Nm"),
+                      term("k", "the reducer, at its output", a.s.chain.stages[place].stiffness.value(),
+                           Dm::TorsionalStiffness, "Nm/rad", reducerOf(a.m, f)->wavePart.standing),
+                      term("j", "reduced behind it by", behind),
+                      term("R", "radius of the cut", a.m.rotary()->radius, Dm::Length, "mm")},
+                     f.demand, Dm::Length, "um");
+              if (reducerOf(a.m, f)->wavePart.assumed())
+                  w.assume("Stiffness by its size, three straight pieces, as at the torque of the cut; a sheet knows "
+                           "better.");
+          }},
+     [](const StageScope<Reducer> &r, Rows &rows) {
+         if (!r.m.rotary()) return;
+         const auto &p = rotaryTargets(r.m.rotary()->purpose);
+         if (!(p.twistMost == p.twistMost)) return;
+         rows.add(upperRow(ownTwist(r.m, r.s, std::size_t(r.place)), 0.3 * p.twistMost, p.twistMost));
+     }},
+    {{.code = "TR-26",
+      .title = "Life of the strain-wave",
+      .part = Part::Reducer,
+      .station = StationId::Proof,
+      .unit = "h",
+      .advice = "A bigger unit; slower; a lighter fixture.",
+      .source = "STRAIN-WAVE",
+      .needs =
+          [](const AxisModel &m, const Finding &f, Asks &asks) {
+              const auto *r = reducerOf(m, f);
+              asks.ask(r && r->lasting.known(), "what the reducer carries, of its sheet");
+              askDuty(m, asks);
+          },
+      .say = [](const AxisScope &,
+                const Finding &f) { return "At its duty the wave bearing would last " + hoursText(f.capacity) + "."; },
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              const auto *r = reducerOf(a.m, f);
+              const auto wear = waveWear(a, f);
+              meanSteps(a, f, w);
+              w.step(
+                  "That long", "t", "L_n*(T_r/T_m)^3*n_r/n_m",
+                  {term("L_n", "at its rating, common practice", ratedHours * 3600, Dm::Time, "h", Standing::Assumed),
+                   term("T_r", "by its sheet", r->lasting, Dm::Torque, "Nm"),
+                   term("T_m", "mean", wear.mean.torque.value(), Dm::Torque, "Nm"),
+                   term("n_r", "input it is rated at", r->ratedSpeed, Dm::RotationSpeed, "rpm"),
+                   term("n_m", "input in the mean, standing counted", wear.mean.input.value(), Dm::RotationSpeed,
+                        "rpm")},
+                  f.capacity, Dm::Time, "h");
+          }},
+     [](const StageScope<Reducer> &r, Rows &rows) {
+         if (!r.stage.strainWave()) return;
+         rows.add(unlessOpen(
+             lowerRow(waveWear(r.m, r.s, r.stage, std::size_t(r.place)).seconds, 10000 * 3600.0, 3000 * 3600.0),
+             r.s.cutsOpen));
+     }},
+    {{.code = "TR-52",
+      .title = "Mean torque of the strain-wave",
+      .part = Part::Reducer,
+      .station = StationId::Proof,
+      .unit = "Nm",
+      .advice = "A bigger unit: its sleeve tires and warms before its bearing wears out.",
+      .source = "STRAIN-WAVE",
+      .needs =
+          [](const AxisModel &m, const Finding &f, Asks &asks) {
+              const auto *r = reducerOf(m, f);
+              asks.ask(r && r->meanMost.known(), "the limit of its mean torque, of its sheet");
+              askDuty(m, asks);
+          },
+      .say =
+          [](const AxisScope &, const Finding &f) {
+              return "In the mean it carries " + torqueText(f.demand) + " of " + torqueText(f.capacity) + ".";
+          },
+      .work = [](const AxisScope &a, const Finding &f, Steps &w) { meanSteps(a, f, w); }},
+     [](const StageScope<Reducer> &r, Rows &rows) {
+         if (!r.stage.strainWave()) return;
+         const auto mean = waveWear(r.m, r.s, r.stage, std::size_t(r.place)).mean.torque.value();
+         rows.add(unlessOpen(marginRow(mean, r.stage.meanMost.v, 1, 1.25), r.s.cutsOpen));
+     }},
     {{.code = "ROT-07",
       .title = "Reducer against its load",
       .part = Part::Reducer,

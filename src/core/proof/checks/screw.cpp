@@ -323,7 +323,8 @@ const AxisCheck screwChecksList[] = {
       .work = lostMotionSteps,
       .levers = {Lever::Preload}},
      [](const AxisScope &a, Rows &rows) {
-         if (!a.m.wheel() && (!a.m.keepsScrew || a.m.ballScrew()))
+         const bool made = a.m.wheel() ? a.m.rack() != nullptr : true;
+         if (made && (!a.m.keepsScrew || a.m.ballScrew()))
              rows.add(upperRow(a.s.lostMotion, a.m.lostTarget.v * 0.5, a.m.lostTarget.v));
      }},
     {{.code = "B10",

@@ -24,12 +24,8 @@ double topOf(const AxisModel &m) { // rad/s
     return greased / (meanDiameter(m) * 1000) * 2 * pi / 60;
 }
 double fastest(const AxisModel &m) { return 2 * pi * m.rapid.v / m.lead.v; }
-/// The last belt pulls the screw's end sideways; a coupling does not.
-double sideways(const AxisModel &m, const AxisState &s) {
-    if (m.stages.empty()) return 0;
-    const auto *belt = s.stageWork<ToothedBelt>(m.stages.size() - 1);
-    return belt ? belt->shaftLoad : 0;
-}
+/// A belt or a gear on the screw's end pulls it sideways; a coupling does not.
+double sideways(const AxisState &s) { return s.stages.empty() ? 0 : s.stages.back().figures.sideways.value(); }
 
 struct BearingLife {
     double hours = notKnown, mean = notKnown, turns = notKnown, rpm = notKnown;
@@ -43,7 +39,7 @@ BearingLife bearingLifeOf(const AxisModel &m, const AxisState &s) {
     if (!work || !screw.bearingDynamic.known() || !screw.bearingPreload.known()) return l;
     l.rpm = work->turns / work->time * 60;
     const auto pair = pairLife(work->stretches, newtons(screw.bearingDynamic.v), newtons(screw.bearingPreload.v), 1,
-                               newtons(0.92 * sideways(m, s)));
+                               newtons(0.92 * sideways(s)));
     l.mean = std::fmax(pair.mean[0].value(), pair.mean[1].value());
     l.turns = pair.both;
     l.hours = l.turns / (60 * l.rpm);
@@ -147,10 +143,8 @@ const AxisCheck screwBearingList[] = {
               asks.ask(!m.moves.empty(), "what a day's work is");
               asks.ask(f.capacity == f.capacity, "how far its moves go, what the belt pulls");
           },
-      .say =
-          [](const AxisScope &, const Finding &f) {
-              return "At its duty nine of ten would last " + numberText(f.capacity / 3600, 2) + " hours.";
-          },
+      .say = [](const AxisScope &,
+                const Finding &f) { return "At its duty nine of ten would last " + hoursText(f.capacity) + "."; },
       .why = [](const AxisScope &, const Finding &) -> std::string {
           return "By the work endways, the preload and what the belt pulls sideways.";
       },

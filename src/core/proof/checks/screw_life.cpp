@@ -56,10 +56,8 @@ const AxisCheck screwLifeList[] = {
               asks.ask(!m.moves.empty(), "what a day's work is");
               asks.ask(f.demand == f.demand, "how far its moves go");
           },
-      .say =
-          [](const AxisScope &, const Finding &f) {
-              return "At its duty nine of ten would last " + numberText(f.capacity / 3600, 2) + " hours.";
-          },
+      .say = [](const AxisScope &,
+                const Finding &f) { return "At its duty nine of ten would last " + hoursText(f.capacity) + "."; },
       .why = [](const AxisScope &, const Finding &) -> std::string {
           return "Five thousand are some ten years of a hobby; by turns, half as much again for shocks.";
       },

@@ -24,23 +24,13 @@ Verdict boreVerdict(std::string_view hub, double low, double high) {
     return low < b.passLow - hair || high > b.passHigh + hair ? Verdict::Watch : Verdict::Holds;
 }
 /// What sits on the motor shaft (0) or on the final shaft (1), and the shaft.
-struct Seat {
-    const FitSize *bore = nullptr, *shaft = nullptr;
-    std::string_view hub = "clamp";
-    bool pulley = false;
+struct Seat : StageSeat {
+    const FitSize *shaft = nullptr;
 };
 Seat seatAt(const AxisModel &m, int side) {
-    Seat seat;
-    if (m.stages.empty()) return seat;
+    if (m.stages.empty()) return {};
     const auto place = side == 0 ? std::size_t(0) : m.stages.size() - 1;
-    if (const auto *b = m.stageAs<ToothedBelt>(place)) {
-        const auto &p = b->pulley(std::size_t(side));
-        seat = {&p.bore, nullptr, p.hub, true};
-    } else if (const auto *c = m.stageAs<Coupling>(place)) {
-        seat = {side == 0 ? &c->boreIn : &c->boreOut, nullptr, "clamp", false};
-    }
-    seat.shaft = side == 0 ? &m.motorBody().shaft : &m.screwEnd;
-    return seat;
+    return {seatOf(m.stages[place].stage, std::size_t(side)), side == 0 ? &m.motorBody().shaft : &m.screwEnd};
 }
 
 /// A hub of metal on a shaft that turns both ways; DIN 6892 in the mean, common practice.
@@ -143,7 +133,7 @@ const AxisCheck seatChecksList[] = {
           },
       .say =
           [](const AxisScope &a, const Finding &f) {
-              const std::string where = std::string(seatAt(a.m, f.subject.side).pulley ? "Pulley" : "Coupling") +
+              const std::string where = std::string(seatAt(a.m, f.subject.side).what) +
                                         (f.subject.side == 0 ? " on the motor" : " on the screw");
               if (f.demand < -1e-9 && f.verdict == Verdict::Fails)
                   return where + ": bore " + mm(-f.demand, 2) + " too small, it will not enter.";

@@ -1,6 +1,6 @@
-// A toothed belt: does it fit its pulleys, does it carry, does its slot let it on, what it does to the motor shaft.
+// A toothed belt: does it fit its pulleys, does it carry, does its slot let it on.
 #include "proof/checks/limits.h"
-#include "proof/checks/common.h"
+#include "proof/checks/belt_steps.h"
 #include <algorithm>
 #include <cmath>
 
@@ -9,17 +9,6 @@ namespace {
 using namespace checks;
 using Dm = Dimension;
 using Scope = StageScope<ToothedBelt>;
-
-/// The belt a finding is about, and what was worked out of it.
-const ToothedBelt &beltOf(const AxisModel &m, const Finding &f) {
-    return *m.stageAs<ToothedBelt>(static_cast<std::size_t>(f.subject.stage));
-}
-const ToothedBelt::Work &workOf(const AxisScope &a, const Finding &f) {
-    return *a.s.stageWork<ToothedBelt>(static_cast<std::size_t>(f.subject.stage));
-}
-const StageLoad &loadOf(const AxisScope &a, const Finding &f) {
-    return a.s.stages[static_cast<std::size_t>(f.subject.stage)].load;
-}
 
 /// Belt and pulleys go together, well or with play.
 Verdict match(const Scope &b) {
@@ -44,55 +33,6 @@ void askForces(const AxisModel &m, const Finding &f, Asks &asks) {
     askBeltAndMotor(m, f, asks);
     asks.ask(beltOf(m, f).width.known(), "belt width");
 }
-void askShaft(const AxisModel &m, const Finding &f, Asks &asks) {
-    askBeltAndMotor(m, f, asks);
-    if (f.id == "TR-14"_check) asks.ask(m.motorBody().radialLoad.known(), "the motor's radial rating");
-    asks.ask(m.motorBody().body.known(), "motor body length");
-    asks.ask(!m.motorBody().shaft.empty(), "motor shaft");
-}
-
-Term teethTerm(const ToothedBelt &b, const char *name = "its teeth") { return constant("z", name, b.fewerTeeth()); }
-Term pitchTerm(const ToothedBelt &b, const char *name = "belt pitch") {
-    return term("p", name, b.driver.profile->pitch * 1e-3, Dm::Length, "mm", Standing::Catalogue);
-}
-Term centreTerm(const AxisScope &a, const Finding &f) {
-    return term("C", "centre distance", workOf(a, f).centre, Dm::Length, "mm", beltOf(a.m, f).centre.standing);
-}
-void pullStep(const AxisScope &a, const Finding &f, Steps &w) {
-    const auto &b = beltOf(a.m, f);
-    const double peak = loadOf(a, f).peakIn * (b.driverIsSmaller() ? 1 : b.ratio());
-    w.step("Pull of the motor's peak", "F_e", "2*T/(z*p/pi)",
-           {term("T", "peak torque at the small pulley", peak, Dm::Torque, "Nm"), teethTerm(b), pitchTerm(b)},
-           workOf(a, f).forces.pull.value(), Dm::Force, "N");
-}
-Term pullTerm(const AxisScope &a, const Finding &f) {
-    return newtonTerm("F_e", "pull", workOf(a, f).forces.pull.value());
-}
-void setTightStep(const AxisScope &a, const Finding &f, Steps &w) {
-    w.step("Set tight to", "T_i", "k_i*F_e", {term("k_i", "tension over pull", beltOf(a.m, f).install), pullTerm(a, f)},
-           workOf(a, f).forces.install.value(), Dm::Force, "N");
-}
-void shaftPullSteps(const AxisScope &a, const Finding &f, Steps &w) {
-    const auto &forces = workOf(a, f).forces;
-    pullStep(a, f, w);
-    setTightStep(a, f, w);
-    const bool still = forces.shaftStatic.value() >= forces.shaftWorking.value();
-    w.step(still ? "Pull on the shaft, standing" : "Pull on the shaft, working", "F_s", "F_v",
-           {newtonTerm("F_v", "both sides of the belt, by their angle", workOf(a, f).shaftLoad)},
-           workOf(a, f).shaftLoad, Dm::Force, "N");
-}
-Term overhangTerm(const AxisScope &a, const Finding &f) {
-    const auto &b = beltOf(a.m, f);
-    return term("a", "belt to front bearing", b.offFace.v + a.m.motorBody().frontBearing.v, Dm::Length, "mm",
-                b.offFace.standing);
-}
-Term bearingsTerm(const AxisScope &a) {
-    return term("b", "bearing to bearing", std::max(0.01, a.m.motorBody().body.v - 15e-3), Dm::Length, "mm",
-                Standing::Assumed);
-}
-Term shaftTerm(const AxisScope &a) {
-    return term("d", "shaft", a.m.motorBody().shaft.nominal, Dm::Length, "mm", Standing::Catalogue);
-}
 /// Over its flanges, where it has any, and the belt standing proud of them.
 double overAll(const ToothedBelt &b, const ToothedBelt::Work &w, std::size_t k) {
     const double outside = w.pulleys[k].outside.value();
@@ -111,7 +51,6 @@ double heaviestCut(const AxisState &s, std::size_t place) {
         if (p.kind == Operating::Cutting) most = std::max(most, std::fabs(p.shafts[place + 1].torque.value()));
     return most;
 }
-bool bent(const AxisState &s) { return s.shaftAllowed == s.shaftAllowed && s.overhung.combined.value() > 0; }
 std::string pulleyName(const AxisModel &m, const Finding &f) {
     const bool first = f.subject.stage == 0, last = f.subject.stage + 1 == static_cast<int>(m.stages.size());
     if (f.subject.side == 0) return first ? "motor" : "driving";
@@ -428,8 +367,9 @@ const StageCheck<ToothedBelt> toothedBeltChecksList[] = {
               askCutForces(m, asks);
           },
       .say =
-          [](const AxisScope &, const Finding &f) {
-              return "The belt stretches by " + micrometres(f.demand) + " at the nut in the cut.";
+          [](const AxisScope &a, const Finding &f) {
+              return "The belt stretches by " + micrometres(f.demand) + ", felt at " +
+                     (a.m.wheel() ? whatMoves(a.m) : std::string("the nut")) + ", in the cut.";
           },
       .work =
           [](const AxisScope &a, const Finding &f, Steps &w) {
@@ -557,86 +497,6 @@ const StageCheck<ToothedBelt> toothedBeltChecksList[] = {
          if (!b.stage.slotFrom.known() || !b.stage.slotTo.known())
              inward = marginRow(notKnown, notKnown, slotMust, slotWanted);
          rows.add(outward.margin < inward.margin ? outward : inward);
-     }},
-    {{.code = "TR-14",
-      .title = "Pull on the motor shaft",
-      .part = Part::Motor,
-      .station = StationId::Drive,
-      .unit = "N",
-      .advice = "Read the motor's data sheet; then an outboard bearing or a larger small pulley.",
-      .source = "BEAM",
-      .needs = askShaft,
-      .say =
-          [](const AxisScope &, const Finding &f) {
-              return "The belt pulls the motor shaft with " + newton(f.demand) + " of " + newton(f.capacity) + ".";
-          },
-      .work = shaftPullSteps,
-      .levers = {Lever::Teeth, Lever::Nearer}},
-     [](const Scope &b, Rows &rows) {
-         if (b.first()) rows.add(marginRow(b.work.shaftLoad, b.s.shaftAllowed, 1, 1.25));
-     }},
-    {{.code = "TR-15",
-      .title = "Stress in the motor shaft",
-      .part = Part::Motor,
-      .station = StationId::Drive,
-      .unit = "N/mm2",
-      .advice = "An outboard bearing, or a thicker shaft.",
-      .source = "BEAM",
-      .needs = askShaft,
-      .say =
-          [](const AxisScope &, const Finding &f) {
-              return "The motor shaft is stressed to " + withUnit(f.demand, Dm::Pressure, "N/mm2", 2) + ".";
-          },
-      .work =
-          [](const AxisScope &a, const Finding &f, Steps &w) {
-              shaftPullSteps(a, f, w);
-              const auto bending = a.s.overhung.bending.value(), torsion = a.s.overhung.torsion.value();
-              w.step("Bending and torsion together", "s_v", "sqrt(s_b^2 + 3*s_t^2)",
-                     {term("s_b", "bending, notch counted", bending, Dm::Pressure, "N/mm2"),
-                      term("s_t", "torsion, notch counted", torsion, Dm::Pressure, "N/mm2")},
-                     f.demand, Dm::Pressure, "N/mm2");
-          },
-      .levers = {Lever::Teeth, Lever::Nearer, Lever::Motor}},
-     [](const Scope &b, Rows &rows) {
-         if (b.first()) rows.add(upperRow(bent(b.s) ? b.s.overhung.combined.value() : notKnown, 100e6, 150e6));
-     }},
-    {{.code = "TR-16",
-      .title = "Motor shaft bends",
-      .part = Part::Motor,
-      .station = StationId::Drive,
-      .unit = "mm",
-      .advice = "An outboard bearing; belt closer to the face.",
-      .source = "BEAM",
-      .needs = askShaft,
-      .say =
-          [](const AxisScope &, const Finding &f) {
-              return f.row == 1 ? "The pulley tips by " + plain(f.demand * 1e3) + " mrad."
-                                : "The motor shaft bends " + mm(f.demand, 2) + " at the pulley.";
-          },
-      .why = [](const AxisScope &, const Finding &) -> std::string { return "The belt walks to one side."; },
-      .work =
-          [](const AxisScope &a, const Finding &f, Steps &w) {
-              shaftPullSteps(a, f, w);
-              const auto F = newtonTerm("F", "pull of the belt", workOf(a, f).shaftLoad);
-              const auto E = term("E", "steel", 206e9, Dm::Pressure, "GPa", Standing::Stated);
-              if (f.row == 0)
-                  w.step("Bends at the pulley", "y", "F*a^2*(b + a)/(3*E*pi*d^4/64)",
-                         {F, overhangTerm(a, f), bearingsTerm(a), E, shaftTerm(a)}, f.demand, Dm::Length, "mm");
-              else
-                  w.step("Tips at the pulley", "phi", "F*a*(2*b + 3*a)/(6*E*pi*d^4/64)",
-                         {F, overhangTerm(a, f), bearingsTerm(a), E, shaftTerm(a)}, f.demand);
-          },
-      .levers = {Lever::Nearer, Lever::Teeth, Lever::Motor}},
-     [](const Scope &b, Rows &rows) {
-         if (!b.first()) return;
-         const auto &o = b.s.overhung;
-         const auto deflection = upperRow(bent(b.s) ? o.deflection.value() : notKnown, 0.03e-3, 0.08e-3);
-         auto slope = upperRow(bent(b.s) ? o.slope.value() : notKnown, 1e-3, 4.4e-3);
-         slope.row = 1;
-         slope.unit = "mrad";
-         const bool slopeWorse = slope.verdict < deflection.verdict ||
-                                 (slope.verdict == deflection.verdict && slope.margin < deflection.margin);
-         rows.add(slopeWorse ? slope : deflection);
      }},
     {{.code = "TR-50",
       .title = "Belt width and pulley width",

@@ -102,23 +102,13 @@ void tableStep(const AxisScope &a, const OperatingPoint &p, const Moment &at, do
 void stageStep(const AxisScope &a, std::size_t k, double out, double in, double alphaIn, Steps &w) {
     const auto &stages = a.s.chain.stages;
     const auto &stage = stages[k];
-    const bool one = stages.size() == 1, belt = std::holds_alternative<ToothedBelt>(a.m.stages[k].stage);
+    const bool one = stages.size() == 1;
     const std::string below = one ? "s" : std::to_string(k + 1);
     const bool drives = out >= 0;
     const std::string eta = drives ? "eta_d" : stage.backward == stage.forward ? "eta_d" : "eta_db";
     std::string formula = drives ? "T_" + below + "/(i*" + eta + ")" : "T_" + below + "*" + eta + "/i";
-    const auto *reducer = a.m.stageAs<Reducer>(k);
-    Term share = term(eta,
-                      belt      ? "belt efficiency"
-                      : reducer ? "reducer"
-                                : "coupling",
-                      drives ? stage.forward : stage.backward);
-    if (reducer)
-        share.standing = reducer->efficiency.standing;
-    else if (belt)
-        share.standing = std::get<ToothedBelt>(a.m.stages[k].stage).efficiency.standing;
-    else
-        share.standing = Standing::Stated;
+    const Term share = term(eta, std::string(nounOf(a.m.stages[k].stage)), drives ? stage.forward : stage.backward,
+                            Dm::Number, {}, lossesKnownBy(a.m.stages[k].stage));
     std::vector<Term> t{
         term("T_" + below, one ? "at the screw" : "at shaft " + std::to_string(k + 1), out, Dm::Torque, "Nm"),
         term("i", "reduction", stage.reduction.value()), share};
@@ -126,9 +116,10 @@ void stageStep(const AxisScope &a, std::size_t k, double out, double in, double 
         const double J = (stage.in + (k == 0 ? a.s.chain.motor : stages[k - 1].out)).value();
         formula += " + J*i*alpha";
         t.push_back(term("J",
-                         k > 0  ? "what turns with that shaft"
-                         : belt ? "rotor and its pulley"
-                                : "rotor and coupling",
+                         k > 0 ? std::string("what turns with that shaft")
+                         : seatOf(a.m.stages[0].stage, 0).what == "Pulley"
+                             ? "rotor and its pulley"
+                             : "rotor and " + std::string(nounOf(a.m.stages[0].stage)),
                          J, Dm::Inertia, "gcm2", k == 0 ? a.m.motorBody().rotor.standing : Standing::Computed));
         t.push_back(term("alpha", one ? "screw speeds up, rad/s2" : "output speeds up, rad/s2",
                          alphaIn / stage.reduction.value()));

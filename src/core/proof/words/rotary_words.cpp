@@ -20,6 +20,8 @@ std::string stagesOf(const AxisModel &m) {
         std::string one;
         if (const auto *b = std::get_if<ToothedBelt>(&placed.stage))
             one = b->toothed() ? std::to_string(b->driver.teeth) + ":" + std::to_string(b->driven.teeth) : "?:?";
+        else if (const auto *g = std::get_if<Gears>(&placed.stage))
+            one = g->toothed() ? std::to_string(g->driver.teeth) + ":" + std::to_string(g->driven.teeth) : "?:?";
         else if (const auto *r = std::get_if<Reducer>(&placed.stage))
             one = r->stated.num > 0 ? numberText(r->stated.value(), 4) + ":1" : "?:1";
         if (!one.empty()) out += (out.empty() ? "" : ", ") + one;

@@ -19,6 +19,10 @@ inline std::string voltText(double si, int significant = 3) {
 }
 inline std::string rpmText(double v) { return numberText(v, 3) + "\u00a0rpm"; }
 inline std::string plain(double v, int significant = 2) { return numberText(v, significant); }
+/// "4200 hours"; what outlives the machine: "over 100 000 hours".
+inline std::string hoursText(double seconds) {
+    return seconds > 3.6e8 ? "over 100\u00a0000 hours" : numberText(seconds / 3600, 2) + " hours";
+}
 /// "1.8×"; "over 99×"; "not known".
 [[nodiscard]] std::string timesText(double ratio);
 

@@ -26,6 +26,9 @@ std::string driveWords(const AxisModel &m) {
         if (const auto *b = std::get_if<ToothedBelt>(&placed.stage); b && b->beltProfileRead())
             words += (words.empty() ? "" : ", ") + std::string(b->beltProfileRead()->name) + " belt " +
                      numberText(b->read->lengthMm.value_or(0), 4);
+        else if (const auto *g = std::get_if<Gears>(&placed.stage); g && g->toothed())
+            words += (words.empty() ? "" : ", ") + std::string("gears ") + std::to_string(g->driver.teeth) + ":" +
+                     std::to_string(g->driven.teeth);
     return words.empty() ? "coupled direct" : words;
 }
 } // namespace
@@ -120,10 +123,15 @@ StationSummary summarise(StationId station, const nlohmann::json &project, const
     }
     case StationId::Drive:
         s.figure = m.hasMotor() ? "direct" : "open";
-        if (m.hasStage<ToothedBelt>()) {
+        if (m.hasStage<ToothedBelt>() || m.hasStage<Gears>()) {
             s.figure.clear();
             for (const auto &placed : m.stages)
-                if (const auto *b = std::get_if<ToothedBelt>(&placed.stage))
+                if (const auto *g = std::get_if<Gears>(&placed.stage))
+                    s.figure +=
+                        (s.figure.empty() ? "" : ", ") +
+                        (g->toothed() ? std::to_string(g->driver.teeth) + " : " + std::to_string(g->driven.teeth)
+                                      : std::string("? : ?"));
+                else if (const auto *b = std::get_if<ToothedBelt>(&placed.stage))
                     s.figure +=
                         (s.figure.empty() ? "" : ", ") +
                         (b->toothed() ? std::to_string(b->driver.teeth) + " : " + std::to_string(b->driven.teeth)
