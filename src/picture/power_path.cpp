@@ -85,6 +85,11 @@ struct Scene {
         return wheelsOf(m.stages[stage].stage, s.stages[stage]);
     }
     [[nodiscard]] double centre(std::size_t stage) const { return s.stages[stage].figures.centre.value(); }
+    /// A toothed belt that does not belong on its pulleys.
+    [[nodiscard]] bool wrongBelt(std::size_t stage) const {
+        const auto *b = m.stageAs<ToothedBelt>(stage);
+        return b && b->beltProfileRead() && b->driver.profile && !s.stageWork<ToothedBelt>(stage)->matches;
+    }
     /// What stands beside a wheel: its teeth, or its size.
     [[nodiscard]] QString wheelWords(std::size_t stage, int side) const {
         if (const auto *b = m.stageAs<ToothedBelt>(stage)) return u"%1 T"_s.arg(b->pulley(std::size_t(side)).teeth);
@@ -167,7 +172,8 @@ template <class At> void paintPairs(Scene &c, At &&at, double k) {
         const auto *boreIn = seatOf(stage, 0).bore, *boreOut = seatOf(stage, 1).bore;
         paintPairFace(p, stage, c.s.stages[n],
                       {in, to, k, boreIn ? boreOf(*boreIn, c.shaft()) : c.shaft(),
-                       boreOut ? boreOf(*boreOut, 12e-3) : 12e-3, c.on(driver), c.on(belt), c.on(driven)});
+                       boreOut ? boreOf(*boreOut, 12e-3) : 12e-3, c.wrongBelt(n), c.on(driver), c.on(belt),
+                       c.on(driven)});
         QPainterPath c1, c2;
         c1.addEllipse(in, R1, R1);
         c2.addEllipse(to, R2, R2);
@@ -402,7 +408,7 @@ void paintStagesSide(Scene &c, const SideScale &at) {
         if (belt > 0) {
             const double bw = (toothed ? toothed->width.known() ? toothed->width.v : 12e-3 : 2 * halfWidth(stage)) * k;
             p.setPen(partEdge(c.on(belt), 0.8));
-            p.setBrush(c.on(belt) ? th.touch : th.belt);
+            p.setBrush(c.wrongBelt(n) ? th.fails : c.on(belt) ? th.touch : th.belt);
             if (below - above > 4)
                 p.drawRect(
                     QRectF(x - bw / 2, above + outer * 0.6, bw, std::max(2.0, below - above - (outer + inner) * 0.6)));

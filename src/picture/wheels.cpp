@@ -49,7 +49,7 @@ void pulleyFace(QPainter &p, QPointF c, const BeltProfile &profile, int teeth, d
 
 /// Toothed belt round both pulleys at its true number of teeth; returns the groove phases.
 std::pair<double, double> beltFace(QPainter &p, QPointF small, int z1, QPointF large, int z2,
-                                   const BeltProfile &profile, double k, bool chosen, double slack) {
+                                   const BeltProfile &profile, double k, bool chosen, bool wrong, double slack) {
     const double pitch = profile.pitch * 1e-3 * k;
     const double R1 = z1 * pitch / (2 * pi), R2 = z2 * pitch / (2 * pi);
     const double D = std::hypot(large.x() - small.x(), large.y() - small.y());
@@ -114,8 +114,8 @@ std::pair<double, double> beltFace(QPainter &p, QPointF small, int z1, QPointF l
     d.closeSubpath();
     d.addPolygon(inner);
     d.closeSubpath();
-    p.setPen(QPen(chosen ? theme().touch : theme().ink, theme().dark ? 1.2 : 0.6));
-    p.setBrush(chosen ? theme().touch : theme().belt);
+    p.setPen(QPen(wrong ? theme().fails : chosen ? theme().touch : theme().ink, theme().dark ? 1.2 : 0.6));
+    p.setBrush(wrong ? theme().fails : chosen ? theme().touch : theme().belt);
     p.drawPath(d);
     return {ph1, ph2};
 }
@@ -124,7 +124,7 @@ void pairFace(QPainter &p, const ToothedBelt &b, const ToothedBelt::Work &w, con
     if (!b.driver.profile) return;
     const auto &profile = *b.driver.profile;
     const auto phases = beltFace(p, f.in, b.driver.teeth, f.out, b.driven.teeth, profile, f.scale, f.chosenBetween,
-                                 std::max(0.0, -2 * w.centreOff) * f.scale);
+                                 f.wrong, std::max(0.0, -2 * w.centreOff) * f.scale);
     pulleyFace(p, f.out, profile, b.driven.teeth, f.scale, phases.second, f.boreOut, f.chosenOut);
     pulleyFace(p, f.in, profile, b.driver.teeth, f.scale, phases.first, f.boreIn, f.chosenIn);
 }

@@ -17,6 +17,7 @@ struct PairFace {
     QPointF in, out;                ///< middles of the driving and the driven wheel
     double scale = 1;               ///< pixels a metre
     double boreIn = 0, boreOut = 0; ///< m
+    bool wrong = false;             ///< what runs between them does not belong on them
     bool chosenIn = false, chosenBetween = false, chosenOut = false;
 };
 /// Nothing for a stage whose shafts are in line, or whose sizes are not known.

@@ -358,7 +358,7 @@ private slots:
         Evaluation e;
         QVERIFY(std::fabs(rapidReach(m, e) / byRapid.back().value - 1) < 6e-3);
         m_session->undoStack()->undo();
-        for (int k = 0; k < 4 && !view->isVisible(); ++k) // taking it went on to the chain
+        for (int k = 0; k < 6 && !view->isVisible(); ++k) // taking it went on to the chain
             QTest::keyClick(drive(), Qt::Key_V);
         QTRY_VERIFY_WITH_TIMEOUT(whole() && !view->front().empty(), 60000);
         QTest::keyClick(drive(), Qt::Key_Backspace);

@@ -49,6 +49,9 @@ struct Cut {
     std::string problem; ///< a sentence when the cut cannot be worked out
 };
 
+/// What becomes of the handwheel when a motor turns its shaft.
+enum class Handle { NotSaid, Off, Folding, Fixed };
+
 enum class MoveKind { Rapid, Cut, Stand };
 /// One block of the work cycle, in order.
 struct Move {
@@ -117,7 +120,9 @@ struct AxisModel {
     Known handlePull;                        ///< axial friction by the handle, N
     double efficiencyByBothPulls = notKnown; ///< as the readings have it, believable or not
     Known screwEfficiencyFound;              ///< of the old screw: from both pulls, else as it was typed for the handle
-    FitSize screwEnd;                        ///< the seat at the driven end of the final shaft
+    FitSize journal;                         ///< the seat under the fixed bearings
+    Handle handle = Handle::NotSaid;
+    FitSize screwEnd; ///< the seat at the driven end of the final shaft
     // machine
     Known spindlePower, spindleEfficiency, spindleTorque, pulseLimit;
     // the chain: motor, stages in the order the power takes, final element

@@ -216,6 +216,7 @@ Pulley ModelReader::readPulley(const std::string &p) {
     out.faceWidth = design((p + "/face_width_mm").c_str());
     const auto flanges = design((p + "/flanges").c_str());
     out.flanges = flanges.known() ? static_cast<int>(flanges.v) : 0;
+    out.flangesTold = flanges.known();
     out.bore = readFitSize(designText((p + "/bore").c_str()));
     out.runOut = design((p + "/run_out_mm").c_str());
     if (!out.runOut.known()) out.runOut = assumed(0.05e-3, 0.02e-3, 0.1e-3, Shape::Uniform); // bored at home
@@ -453,6 +454,12 @@ void ModelReader::readFinal() {
     const auto *size = ball ? ballScrewSize(s.thread.name) : nullptr;
     if (!m.keepsScrew) // a new one's end is as the design has it; what was read off the old one says nothing of it
         if (auto end = readFitSize(designText("screw/end")); !end.empty()) m.screwEnd = std::move(end);
+    m.journal = readFitSize(designText("screw/journal"));
+    const auto handle = designText("handle");
+    m.handle = handle == "off"       ? Handle::Off
+               : handle == "folding" ? Handle::Folding
+               : handle == "fixed"   ? Handle::Fixed
+                                     : Handle::NotSaid;
     s.root = design("screw/root_mm");
     if (!s.root.known() && s.named) s.root = {s.thread.root.value(), size ? Standing::Assumed : Standing::Catalogue};
     s.span = design("screw/bearing_span_mm");

@@ -392,6 +392,11 @@ constexpr FieldSpec axisFieldsTable[] = {
      "fixed_supported=fixed, supported;the usual way|fixed_free=fixed, free;short screws; whips at a quarter of the "
      "speed|fixed_fixed=fixed, fixed;stiffest; must be stretched when it warms|supported_supported=supported "
      "both"},
+    {"axes/*/designs/*/handle", K::Choice, D::Number, "", 0, 0, 0, false, "Its handwheel",
+     "What becomes of it when a motor turns its shaft.",
+     "off=comes off|folding=stays, its handle folds in|fixed=stays as it is"},
+    {"axes/*/designs/*/screw/journal", K::Text, D::Number, "", 0, 0, 0, false, "Journal",
+     "The seat under the thrust bearings: micrometer, or as it will be turned: 15 k5.", ""},
     {"axes/*/designs/*/moved_by", K::Choice, D::Number, "", 0, 0, 0, false, "Moved by",
      "What turns the last shaft into motion. Blank: what such a machine has.",
      "screw=screw and nut|rack=rack and pinion;long carriages|wheel=wheel and band, by hand"},

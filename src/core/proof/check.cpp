@@ -32,6 +32,7 @@ std::span<const Check *const> allChecks() {
         gather(checks, screwBearingChecks());
         gather(checks, rackChecks());
         gather(checks, motorShaftChecks());
+        gather(checks, pairChecks());
         gather(checks, layshaftChecks());
         return checks;
     }();

@@ -157,6 +157,19 @@ private slots:
             }
             jobs.emplace_back(kind, job);
         }
+        {
+            auto job = demoJob(); // parts that do not quite go together
+            const std::string d = "/axes/X/designs/A/";
+            setAt(job, d + "stages/1/driver/bore", "9.525");
+            setAt(job, d + "stages/1/driver/hub", "set_screw");
+            setAt(job, d + "screw/journal", "17 k5");
+            setAt(job, d + "fixed_end/kind", "two deep-groove bearings");
+            setAt(job, d + "ends", "fixed_fixed");
+            for (const char *handle : {"off", "folding", "fixed"}) {
+                setAt(job, d + "handle", handle);
+                jobs.emplace_back("pairs", job);
+            }
+        }
         jobs.emplace_back("rack", rackJob());
         jobs.emplace_back("strain wave", strainWaveJob());
         for (const bool brushed : {false, true})

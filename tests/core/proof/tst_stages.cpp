@@ -5,6 +5,7 @@
 #include "drive/reducers.h"
 #include "drive/ribbed_belt.h"
 #include "proof/cycle.h"
+#include "proof/screw_plan.h"
 #include "proof/words/narrate.h"
 #include "rare_jobs.h"
 #include <boost/numeric/odeint.hpp>
@@ -210,7 +211,7 @@ private slots:
         put(job, "/axes/Z/survey/lead/measured_travel_mm", "848mm"); // ten turns by a rule: 1.5 x 18 x pi = 84.82
         const auto m = readAxis(job, "Z", "A");
         QVERIFY(m.keepsScrew);
-        LW_COMPARE_WITHIN(m.lead.v, pi * 27e-3, 1e-12);     // they agree: the teeth are exact
+        LW_COMPARE_WITHIN(m.lead.v, pi * 27e-3, 1e-12);              // they agree: the teeth are exact
         put(job, "/axes/Z/survey/lead/measured_travel_mm", "500mm"); // they do not: what was measured counts
         LW_COMPARE_WITHIN(readAxis(job, "Z", "A").lead.v, 50e-3, 1e-12);
     }
@@ -269,6 +270,48 @@ private slots:
         // a sheet goes before the size
         put(job, "/axes/B/designs/A/stages/2/stiffness_Nm_rad", "9000Nm/rad");
         QCOMPARE(proved(job, "B").state.chain.stages[1].stiffness.value(), 9000.0);
+    }
+    /// Along the travel the screw is the same springs as in the proof: at the far end to the last digit, stiffer
+    /// before.
+    void aScrewAlongItsTravel() {
+        const auto job = demoJob();
+        const auto m = readAxis(job, "X", "A");
+        const auto e = evaluate(m);
+        const auto plan = screwPlan(m, e.state);
+        QVERIFY(plan.missing.empty());
+        QCOMPARE(plan.places.size(), std::size_t(41));
+        LW_COMPARE_WITHIN(plan.places.back().stiffness, e.state.stiffness.total.value(), 1e-6);
+        LW_COMPARE_WITHIN(plan.places.back().buckles, e.state.buckling.allowed.value(), 1e-6);
+        for (std::size_t k = 1; k < plan.places.size(); ++k)
+            QVERIFY(plan.places[k].stiffness < plan.places[k - 1].stiffness);
+        LW_COMPARE_WITHIN(plan.nutFar - plan.nutNear, m.travel.v, 1e-12);
+        // springs in series by hand, nut in the middle: screw as a bar, bearing, nut, bracket, twist and drive
+        const auto &middle = plan.places[20];
+        const auto &screw = m.screw();
+        const double A = pi / 4 * std::pow(screw.root.v, 2), J = pi / 32 * std::pow(screw.root.v, 4);
+        const double l = m.lead.v / (2 * pi);
+        const double softness = middle.at / (206e9 * A) + 1 / screw.bearingStiffness.v + 1 / screw.nutStiffness.v +
+                                1 / screw.bracket.v + l * l * middle.at / (80e9 * J) + l * l / e.state.driveStiffness;
+        LW_COMPARE_WITHIN(middle.stiffness, 1 / softness, 1e-3 * middle.stiffness);
+        // what is ordered is the sum of its pieces; the spare thread stops it from rapid
+        double sum = 0;
+        for (const auto &piece : plan.pieces)
+            sum += piece.length;
+        LW_COMPARE_WITHIN(plan.order, sum, 1e-12);
+        LW_COMPARE_WITHIN(plan.thread, m.travel.v + screw.nutLength.v + 2 * plan.margin, 1e-12);
+        QVERIFY(plan.margin >= 30e-3 && plan.margin >= plan.stop);
+        // quicker at the ends asks for more thread; a bumper too
+        auto quick = job;
+        put(quick, "/axes/X/targets/rapid_mm_min", "12000mm/min");
+        put(quick, "/axes/X/targets/acceleration_m_s2", "0.2m/s2");
+        const auto fast = readAxis(quick, "X", "A");
+        const auto longer = screwPlan(fast, evaluate(fast).state);
+        QVERIFY(longer.margin > plan.margin && longer.order > plan.order);
+        // nothing said: it asks, and draws nothing on a guess
+        const auto bare = bareJob("mini_lathe", "Z");
+        const auto none = readAxis(bare, "Z", "A");
+        const auto nothing = screwPlan(none, evaluate(none).state);
+        QVERIFY(nothing.places.empty() && nothing.pieces.empty() && !nothing.missing.empty());
     }
     void aRibbedBeltMayTurnASpindle() {
         auto job = demoJob();

@@ -153,9 +153,10 @@ DrivePage::DrivePage(Session *session, QWidget *parent) : StationPage(session, S
     auto *top = new QHBoxLayout;
     top->addWidget(makeHeadline(), 1);
     m_switch = new QButtonGroup(this);
-    for (const auto &[view, words] : {std::pair{View::Sizing, u"Sizing"_s}, std::pair{View::Chain, u"Chain"_s},
-                                      std::pair{View::Charts, u"Ratio and lead"_s},
-                                      std::pair{View::Plates, u"Plates"_s}, std::pair{View::Wiring, u"Wiring"_s}}) {
+    for (const auto &[view, words] :
+         {std::pair{View::Sizing, u"Sizing"_s}, std::pair{View::Chain, u"Chain"_s},
+          std::pair{View::Charts, u"Ratio and lead"_s}, std::pair{View::Plates, u"Plates"_s},
+          std::pair{View::Wiring, u"Wiring"_s}, std::pair{View::Screw, u"Screw"_s}}) {
         auto *b = makeButton(words, u"view"_s + words.section(u' ', 0, 0), this);
         b->setCheckable(true);
         m_switch->addButton(b, int(view));
@@ -198,6 +199,8 @@ DrivePage::DrivePage(Session *session, QWidget *parent) : StationPage(session, S
         [this](FieldWidget *f) { dropField(f); }, m_stack);
     m_stack->addWidget(m_wiring);
     connect(m_wiring, &WiringView::said, this, &StationPage::said);
+    m_screw = new ScrewView(m_stack);
+    m_stack->addWidget(m_screw);
     connect(m_wiring, &WiringView::placeChanged, this, &DrivePage::refresh);
     connect(m_wiring, &WiringView::cablesAsked, this, [this] {
         exportFile(this, u"the cable list"_s, m_session->name() + u" cables.csv"_s, u"CSV (*.csv)"_s,
@@ -333,6 +336,8 @@ void DrivePage::goTo(const QString &place) {
         m_options->openFor(m_axis);
     } else if (place == u"plates") {
         show(View::Plates);
+    } else if (place == u"screw") {
+        show(View::Screw);
     } else if (place == u"wiring") {
         show(View::Wiring);
     } else if (const auto figure = figureFromKey(place.sliced(place.indexOf(u'/') + 1).toStdString());
@@ -388,6 +393,8 @@ void DrivePage::sayHeadline(const ProvedAxis &p) {
         setHeadline(stationVerdict(StationId::Drive, p.model, p.evaluation), m_rotaryRatio->headline());
     else if (shown() == View::Plates)
         setHeadline(m_plates->verdict(), m_plates->headline());
+    else if (shown() == View::Screw)
+        setHeadline(m_screw->verdict(), m_screw->headline());
     else if (shown() == View::Wiring)
         setHeadline(m_wiring->verdict(), m_wiring->headline());
     else
@@ -404,6 +411,8 @@ void DrivePage::update(const ProvedAxis &p) {
     }
     m_turns = m.rotary() != nullptr;
     m_switch->button(int(View::Sizing))->setVisible(!m_turns); // a table is picked part by part
+    m_switch->button(int(View::Screw))->setVisible(!m_turns);
+    if (m_turns && shown() == View::Screw) m_stack->setCurrentIndex(int(View::Chain));
     m_switch->button(int(View::Charts))->setText(m_turns ? u"Ratio"_s : u"Ratio and lead"_s);
     if (m_turns && shown() == View::Sizing) m_stack->setCurrentIndex(int(View::Chain));
     m_switch->button(m_stack->currentIndex())->setChecked(true);
@@ -417,6 +426,7 @@ void DrivePage::update(const ProvedAxis &p) {
     }
     if (shown() == View::Plates) m_plates->refresh(p);
     if (shown() == View::Wiring) m_wiring->refresh();
+    if (shown() == View::Screw) m_screw->refresh(p);
     sayHeadline(p);
     m_parts = chainParts(m);
     m_part = std::clamp(m_part, 1, int(m_parts.size()));
@@ -477,8 +487,11 @@ bool DrivePage::copy() {
 }
 bool DrivePage::handleKey(QKeyEvent *e) {
     if (e->key() == Qt::Key_V && e->modifiers() == Qt::NoModifier) {
-        auto next = View((int(shown()) + 1) % 5);
-        if (m_turns && next == View::Sizing) next = View::Chain;
+        // a table has no screw, and its ways stand with its ratio
+        View next = shown();
+        do
+            next = View((int(next) + 1) % 6);
+        while (m_turns && (next == View::Sizing || next == View::Screw));
         show(next);
         return true;
     }
@@ -490,6 +503,7 @@ bool DrivePage::handleKey(QKeyEvent *e) {
     if (shown() == View::Charts) return m_turns ? m_rotaryRatio->handleKey(e) : m_ratio->handleKey(e);
     if (shown() == View::Plates) return m_plates->handleKey(e);
     if (shown() == View::Wiring) return m_wiring->handleKey(e);
+    if (shown() == View::Screw) return m_screw->handleKey(e);
     if (e->key() == Qt::Key_F2) {
         openPicker();
         return true;

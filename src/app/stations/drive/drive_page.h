@@ -1,6 +1,7 @@
 // Station 3: the chain drawn to scale, its parts in a strip, the opened one with its entries, designs side by side.
 #pragma once
 
+#include "app/stations/drive/screw_view.h"
 #include "app/stations/drive/opened_part.h"
 #include "app/stations/drive/part_picker.h"
 #include "app/stations/drive/parts_strip.h"
@@ -68,8 +69,8 @@ public:
     /// Opens a part by its balloon, "3", or a view by its name, "ratio", "wiring".
     void goTo(const QString &place) override;
     /// Sizing proposes whole designs; Chain is the one chosen, part by part; Charts its ratio and
-    /// lead; Wiring is the whole machine's.
-    enum class View { Sizing, Chain, Charts, Plates, Wiring };
+    /// lead; Wiring is the whole machine's; Screw shows it along its travel.
+    enum class View { Sizing, Chain, Charts, Plates, Wiring, Screw };
     void show(View view);
     [[nodiscard]] View shown() const;
     [[nodiscard]] SizingView *sizing() const { return m_sizing; }
@@ -124,6 +125,7 @@ private:
     RatioView *m_ratio = nullptr;
     RotaryRatioView *m_rotaryRatio = nullptr;
     QStackedWidget *m_charts = nullptr;
+    ScrewView *m_screw = nullptr;
     WiringView *m_wiring = nullptr;
     PlateView *m_plates = nullptr;
     QButtonGroup *m_switch = nullptr;

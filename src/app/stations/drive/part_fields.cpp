@@ -90,8 +90,9 @@ const Keys ribbed{"kind", "code", "centre_mm", "from_face_mm", "service_factor",
 const Keys ribbedPulley{"diameter_mm", "hub", "bore"};
 const Keys layshaft{"shaft/diameter_mm", "shaft/spacing_mm", "shaft/in_beyond_mm", "shaft/out_beyond_mm",
                     "shaft/dynamic_N"};
-const Keys rack{"rack/module_mm", "moved_by",      "screw/kept",   "rack/pinion_teeth", "rack/pinion_of",
-                "rack/rack_of",   "rack/width_mm", "rack/play_mm", "screw/efficiency",  "fixed_end/drag_Nm"};
+const Keys rack{"rack/module_mm",   "moved_by",          "screw/kept",    "rack/pinion_teeth",
+                "rack/pinion_of",   "rack/rack_of",      "rack/width_mm", "rack/play_mm",
+                "screw/efficiency", "fixed_end/drag_Nm", "handle"};
 const Keys coupling{"kind",      "coupling",       "stiffness_Nm_rad", "inertia_kgm2", "bore_in", "bore_out",
                     "torque_Nm", "clamp_screw_mm", "clamp_screws",     "offset_mm",    "lean_deg"};
 const Keys bearings{"fixed_end/kind",
@@ -104,6 +105,7 @@ const Keys bearings{"fixed_end/kind",
                     "fixed_end/top_rpm",
                     "fixed_end/play_mm",
                     "far_end/kind",
+                    "screw/journal",
                     "fixed_end/bore_mm",
                     "fixed_end/outside_mm",
                     "end_speed_mm_min",
@@ -178,7 +180,7 @@ std::vector<std::string> fieldsOf(const ChainPart &part, const AxisModel &m) {
             break;
         }
         add(out, "design/", screw);
-        add(out, "design/", Keys{"moved_by"});
+        add(out, "design/", Keys{"moved_by", "handle"});
         if (!m.keepsScrew) add(out, "design/", Keys{"screw/end"}); // the old one's end is a reading
         add(out, "design/",
             m.ballScrew() ? Keys{"nut/preload_N", "screw/static_N", "screw/dynamic_N"} : Keys{"nut/engaged_turns"});

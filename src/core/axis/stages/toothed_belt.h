@@ -19,6 +19,7 @@ struct Pulley {
     const BeltProfile *profile = nullptr;
     Known beltWidth, faceWidth;
     int flanges = 0;
+    bool flangesTold = false; ///< somebody counted them
     FitSize bore;
     Known runOut;    ///< m, full swing at its teeth
     Known keyLength; ///< m that bears, of a keyed hub
