@@ -121,6 +121,13 @@ struct AxisModel {
     double efficiencyByBothPulls = notKnown; ///< as the readings have it, believable or not
     Known screwEfficiencyFound;              ///< of the old screw: from both pulls, else as it was typed for the handle
     FitSize journal;                         ///< the seat under the fixed bearings
+    FitSize housing;                         ///< bore the fixed bearings' outside sits in
+    const Material *housingOf = nullptr;     ///< null: not said
+    Known housingWarmed;                     ///< C, to slip the bearings in
+    Known fitFrom, fitTo;                    ///< m free, below zero tight: how the housing is wished
+    std::string clearanceGroup;              ///< "CN", "C3"; empty: not said
+    Known bearingRise;                       ///< K, of the block at work
+    Known nutBeside;                         ///< m, the nut's hole beside the screw's line, near the bearing
     Handle handle = Handle::NotSaid;
     FitSize screwEnd; ///< the seat at the driven end of the final shaft
     // machine

@@ -12,6 +12,7 @@ struct MotorPlate {
     Known bore;                           ///< hole the driven shaft passes through
     Known postApart, postAbove, postBelow, postThread, postLength;
     bool postsPunched = true;                   ///< found through the bracket, not by measuring
+    Known dowels, dowel;                        ///< how many pins; m
     Known boltLength, washer, threadDepth, bar; ///< motor's screws; threads in its face; the printed bar
     std::string material = "aluminium";
     bool letter = false;                                                                       ///< paper

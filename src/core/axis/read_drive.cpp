@@ -391,6 +391,8 @@ void ModelReader::readPlate() {
     p->postLength = design("plate/post/length_mm");
     p->postsPunched = designText("plate/post/how") != "measured";
     p->boltLength = design("plate/bolt_length_mm");
+    p->dowels = design("plate/dowels");
+    p->dowel = design("plate/dowel_mm");
     p->washer = design("plate/washer_mm");
     p->threadDepth = design("motor/thread_depth_mm");
     p->bar = design("plate/bar_mm");
@@ -455,6 +457,14 @@ void ModelReader::readFinal() {
     if (!m.keepsScrew) // a new one's end is as the design has it; what was read off the old one says nothing of it
         if (auto end = readFitSize(designText("screw/end")); !end.empty()) m.screwEnd = std::move(end);
     m.journal = readFitSize(designText("screw/journal"));
+    m.housing = readFitSize(designText("fixed_end/housing"));
+    m.housingOf = material(designText("fixed_end/housing_of"));
+    m.housingWarmed = design("fixed_end/warm_C");
+    m.fitFrom = design("fixed_end/free_from_um");
+    m.fitTo = design("fixed_end/free_to_um");
+    m.clearanceGroup = designText("fixed_end/clearance");
+    m.bearingRise = design("fixed_end/rise_K");
+    m.nutBeside = design("nut/beside_mm");
     const auto handle = designText("handle");
     m.handle = handle == "off"       ? Handle::Off
                : handle == "folding" ? Handle::Folding

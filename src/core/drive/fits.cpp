@@ -16,6 +16,42 @@ FitClearance clearanceOf(const ToleranceBand &hole, const ToleranceBand &shaft) 
 }
 
 namespace {
+struct RingStep {
+    double upTo, lower; // mm, um
+};
+std::optional<ToleranceBand> ringBand(std::span<const RingStep> steps, Length nominal, double least) {
+    const double d = inMillimetres(nominal);
+    if (!(d >= least)) return {};
+    for (const auto &s : steps)
+        if (d <= s.upTo + 1e-9) return ToleranceBand{0, s.lower};
+    return {};
+}
+} // namespace
+std::optional<ToleranceBand> ringBore(Length nominal) {
+    static constexpr RingStep steps[] = {{18, -8}, {30, -10}, {50, -12}, {80, -15}, {120, -20}};
+    return ringBand(steps, nominal, 2.5);
+}
+std::optional<ToleranceBand> ringOutside(Length nominal) {
+    static constexpr RingStep steps[] = {{18, -8}, {30, -9}, {50, -11}, {80, -13}, {120, -15}};
+    return ringBand(steps, nominal, 6);
+}
+std::optional<RadialClearance> radialClearance(Length bore, std::string_view group) {
+    struct Row {
+        double upTo;
+        int cn[2], c3[2]; // um
+    };
+    constexpr Row rows[] = {{18, {3, 18}, {11, 25}}, {30, {5, 20}, {13, 28}}, {40, {6, 20}, {15, 33}}};
+    const double d = inMillimetres(bore);
+    if (d < 10) return {};
+    for (const auto &r : rows)
+        if (d <= r.upTo + 1e-9) {
+            const auto &g = group == "C3" ? r.c3 : r.cn;
+            return RadialClearance{metres(g[0] * 1e-6), metres(g[1] * 1e-6)};
+        }
+    return {};
+}
+
+namespace {
 Length partNow(const WarmFit &f) { return f.part * (1 + f.partExpansion * (f.partAt - f.room)); }
 } // namespace
 Length WarmFit::clearanceAt(double celsius) const {

@@ -18,6 +18,16 @@ struct FitClearance {
 };
 [[nodiscard]] FitClearance clearanceOf(const ToleranceBand &hole, const ToleranceBand &shaft);
 
+/// Bore and outside of a rolling bearing's rings, normal class, up to 120 mm; nothing below 2.5 mm or beyond. Source:
+/// ISO-492.
+[[nodiscard]] std::optional<ToleranceBand> ringBore(Length nominal);
+[[nodiscard]] std::optional<ToleranceBand> ringOutside(Length nominal);
+/// Radial clearance of a deep-groove bearing by its bore, least and most; "CN" or "C3". Source: ISO-5753.
+struct RadialClearance {
+    Length least, most;
+};
+[[nodiscard]] std::optional<RadialClearance> radialClearance(Length bore, std::string_view group);
+
 /// A bored part warmed so that another slips in. Expansions 1/K, temperatures C. Source: MECH.
 struct WarmFit {
     Length bore, part; ///< as measured at `room`

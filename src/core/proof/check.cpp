@@ -33,6 +33,7 @@ std::span<const Check *const> allChecks() {
         gather(checks, rackChecks());
         gather(checks, motorShaftChecks());
         gather(checks, pairChecks());
+        gather(checks, bearingFitChecks());
         gather(checks, layshaftChecks());
         return checks;
     }();

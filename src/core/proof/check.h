@@ -184,6 +184,7 @@ std::span<const AxisCheck> rotaryHoldingChecks(); ///< how its work is held, how
 std::span<const AxisCheck> screwBearingChecks();  ///< what holds it endways
 std::span<const AxisCheck> screwLifeChecks();     ///< how long it lasts, its warmth, its grade
 std::span<const AxisCheck> rackChecks();          ///< teeth of a rack and its pinion
+std::span<const AxisCheck> bearingFitChecks();    ///< housings and journals, warmth, a nut pushed aside
 std::span<const AxisCheck> pairChecks();          ///< parts that have to go together
 std::span<const AxisCheck> motorShaftChecks();    ///< what pulls the motor's shaft sideways
 std::span<const AxisCheck> layshaftChecks();      ///< a shaft between two stages

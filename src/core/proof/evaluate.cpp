@@ -365,6 +365,7 @@ void judgeDesign(const AxisModel &m, Evaluation &e) {
     judgeAll(motorShaftChecks(), axis, {}, rows);
     judgeAll(layshaftChecks(), axis, {}, rows);
     judgeAll(pairChecks(), axis, {}, rows);
+    judgeAll(bearingFitChecks(), axis, {}, rows);
     judgeAll(seatChecks(), axis, {}, rows);
     judgePlate(axis, rows);
     for (std::size_t k = 0; k < m.stages.size(); ++k)

@@ -25,6 +25,19 @@ class TestMechanics : public QObject {
     Q_OBJECT
 
 private slots:
+    /// ISO 492, normal class (from memory): deviations of bore and outside, micrometres; ISO 5753-1, radial clearance.
+    void ringsOfBearings() {
+        const auto lower = [](auto band) { return band ? band->lower : 1e9; };
+        for (const auto &[d, um_] :
+             {std::pair{10.0, -8.0}, {18.0, -8.0}, {20.0, -10.0}, {35.0, -12.0}, {60.0, -15.0}, {100.0, -20.0}})
+            QCOMPARE(lower(ringBore(millimetres(d))), um_);
+        for (const auto &[d, um_] : {std::pair{18.0, -8.0}, {22.0, -9.0}, {47.0, -11.0}, {62.0, -13.0}, {110.0, -15.0}})
+            QCOMPARE(lower(ringOutside(millimetres(d))), um_);
+        QVERIFY(!ringBore(millimetres(2)) && !ringBore(millimetres(130)));
+        QVERIFY(std::fabs(um(radialClearance(millimetres(15), "CN")->most.value()) - 18) < 1e-9);
+        QVERIFY(std::fabs(um(radialClearance(millimetres(25), "C3")->least.value()) - 13) < 1e-9);
+        QVERIFY(!radialClearance(millimetres(8), "CN"));
+    }
     /// ISO 286-2, tables of limit deviations, micrometres (from memory): a step's lower and upper end and its middle
     /// all give the same, a nominal on the boundary belongs to the lower step.
     void limitsOfFits_data() {

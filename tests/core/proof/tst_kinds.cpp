@@ -170,6 +170,27 @@ private slots:
                 jobs.emplace_back("pairs", job);
             }
         }
+        for (const char *housing :
+             {"31.990", "32.02"}) { // bearings in housings as they measure, warmed; a plate pinned
+            auto job = demoJob();
+            const std::string d = "/axes/X/designs/A/", end = d + "fixed_end/";
+            setAt(job, end + "housing", housing);
+            setAt(job, end + "housing_of", "iron");
+            setAt(job, end + "clearance", "CN");
+            setAt(job, d + "screw/journal", "15 k5");
+            for (const auto &[key, typed] : {std::pair{"fixed_end/warm_C", "60C"},
+                                             {"fixed_end/free_from_um", "-20um"},
+                                             {"fixed_end/free_to_um", "10um"},
+                                             {"fixed_end/preload_N", "400N"},
+                                             {"plate/dowels", "2"},
+                                             {"plate/dowel_mm", "5mm"},
+                                             {"plate/thickness_mm", "10mm"},
+                                             {"plate/bolt_length_mm", "16mm"},
+                                             {"motor/thread_depth_mm", "20mm"}})
+                put(job, d + key, typed);
+            put(job, "/axes/Z/designs/A/nut/beside_mm", "0.02mm");
+            jobs.emplace_back("fits", job);
+        }
         jobs.emplace_back("rack", rackJob());
         jobs.emplace_back("strain wave", strainWaveJob());
         for (const bool brushed : {false, true})

@@ -4,6 +4,7 @@
 #include "drive/layshaft.h"
 #include "drive/reducers.h"
 #include "drive/ribbed_belt.h"
+#include "proof/bearing_fits.h"
 #include "proof/cycle.h"
 #include "proof/screw_plan.h"
 #include "proof/words/narrate.h"
@@ -312,6 +313,28 @@ private slots:
         const auto none = readAxis(bare, "Z", "A");
         const auto nothing = screwPlan(none, evaluate(none).state);
         QVERIFY(nothing.places.empty() && nothing.pieces.empty() && !nothing.missing.empty());
+    }
+    /// A ring of 52 in a bore of 51.990: by D a T the iron one is ten micrometres free from 57 degrees on (hand value).
+    void aWarmHousingLetsItsRingIn() {
+        auto job = demoJob();
+        const std::string end = "/axes/X/designs/A/fixed_end/";
+        put(job, end + "outside_mm", "52mm");
+        setAt(job, end + "housing", "51.990");
+        setAt(job, end + "housing_of", "iron");
+        const auto fits = [&] { return bearingFits(readAxis(job, "X", "A")); };
+        LW_COMPARE_WITHIN(fits().slipsAt, 20 + 20e-6 / (51.990e-3 * 10.5e-6), 0.05); // 56.6
+        setAt(job, end + "housing_of", "aluminium");
+        LW_COMPARE_WITHIN(fits().slipsAt, 20 + 20e-6 / (51.990e-3 * 23e-6), 0.05); // 36.7
+        // ten tight with the largest ring, three free with the smallest (0 to -13 by ISO 492)
+        LW_COMPARE_WITHIN(fits().housing.least(), -10e-6, 1e-12);
+        LW_COMPARE_WITHIN(fits().housing.most(), 3e-6, 1e-12);
+        // nobody said of what it is: the temperature is not known, and the row asks
+        setAt(job, end + "housing_of", nullptr);
+        QVERIFY(std::isnan(fits().slipsAt));
+        const auto e = proved(job, "X");
+        const auto *row = rowOf(e, "TR-42", "Housing warmed to slip it in");
+        QVERIFY(row && row->verdict == Verdict::NotKnown);
+        QVERIFY(row->check->hazard.find("Gloves") != std::string_view::npos);
     }
     void aRibbedBeltMayTurnASpindle() {
         auto job = demoJob();

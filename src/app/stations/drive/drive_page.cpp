@@ -1,3 +1,4 @@
+#include "picture/fit_picture.h"
 #include "app/stations/drive/drive_page.h"
 #include "machine/chain_edits.h"
 #include "picture/rotary_views.h"
@@ -21,7 +22,8 @@ PowerPathView::PowerPathView(QWidget *parent) : QWidget(parent) {
     setAccessibleName(u"Power path, to scale"_s);
 }
 
-void PowerPathView::refresh(const ProvedAxis &p, int chosen, std::optional<std::size_t> beltStage) {
+void PowerPathView::refresh(const ProvedAxis &p, int chosen, std::optional<std::size_t> beltStage, bool fits) {
+    m_fits = fits;
     m_proved = &p;
     m_chosen = chosen;
     m_beltStage = beltStage;
@@ -32,7 +34,10 @@ void PowerPathView::refresh(const ProvedAxis &p, int chosen, std::optional<std::
             words += u", belt %1 : %2, centres %3 mm"_s.arg(belt->driver.teeth)
                          .arg(belt->driven.teeth)
                          .arg(text(numberText(p.evaluation.state.stageWork<ToothedBelt>(k)->centre * 1e3, 5)));
-    if (!m.hasStage<ToothedBelt>()) words += u", direct"_s;
+        else if (!m.stageAs<Coupling>(k))
+            words += u", "_s + text(nounOf(m.stages[k].stage));
+    if (std::all_of(m.stages.begin(), m.stages.end(), [](const auto &q) { return !besideEachOther(q.stage); }))
+        words += u", direct"_s;
     if (m.rotary())
         words += u", table that turns"_s;
     else
@@ -76,7 +81,7 @@ void PowerPathView::paintEvent(QPaintEvent *) {
         }
         return;
     }
-    const double stripH = m_beltStage ? 92 : 0;
+    const double stripH = m_beltStage || m_fits ? 92 : 0;
     const double endW = std::min(250.0, width() * 0.30);
     m_picture = paintPowerPath(p, QRectF(4, 0, endW, height() - stripH - 6),
                                QRectF(endW + 10, 0, width() - endW - 12, height() - stripH - 6), m_proved->model,
@@ -86,9 +91,12 @@ void PowerPathView::paintEvent(QPaintEvent *) {
         emit scalesChanged();
     }
     m_strip = {};
-    if (!m_beltStage) return;
+    if (stripH == 0) return;
     p.setPen(QPen(theme().rule2, 1));
     p.drawLine(QPointF(0, height() - stripH), QPointF(width(), height() - stripH));
+    if (m_fits)
+        return paintFits(p, QRectF(0, height() - stripH + 2, width(), stripH - 2), bearingFits(m_proved->model),
+                         m_proved->model);
     m_strip = paintBeltStrip(p, QRectF(0, height() - stripH + 2, width(), stripH - 2), m_proved->model,
                              m_proved->evaluation.state, *m_beltStage);
 }
@@ -440,7 +448,8 @@ void DrivePage::update(const ProvedAxis &p) {
         belt = std::size_t(part.stage);
     else if (place < m.stages.size() && m.stages.size() == 1)
         belt = place;
-    m_view->refresh(p, m_part, belt);
+    // the bearings under work: how they sit, in place of the belts in stock
+    m_view->refresh(p, m_part, belt, part.kind == ChainPartKind::Bearings && hasFits(bearingFits(m)));
     m_ledger->refresh(p);
     fillSideBySide();
 }

@@ -27,8 +27,8 @@ class PowerPathView : public QWidget {
     Q_OBJECT
 public:
     explicit PowerPathView(QWidget *parent);
-    /// @param beltStage the belt whose stock stands in the strip; none: no strip
-    void refresh(const ProvedAxis &proved, int chosen, std::optional<std::size_t> beltStage);
+    /// @param beltStage the belt whose stock stands in the strip; none: no strip @param fits the bearings' instead
+    void refresh(const ProvedAxis &proved, int chosen, std::optional<std::size_t> beltStage, bool fits = false);
     void setNut(double share);
     [[nodiscard]] double nut() const { return m_nut; }
     [[nodiscard]] const BeltStrip &strip() const { return m_strip; }
@@ -55,6 +55,7 @@ private:
     BeltStrip m_strip;
     int m_chosen = 0;
     std::optional<std::size_t> m_beltStage;
+    bool m_fits = false;
     double m_nut = 0.5, m_startCentre = 0;
     QPointF m_from;
     QString m_scales;

@@ -33,7 +33,7 @@ void setCheck(FieldWidget *field, const std::string &key, bool ribbed) {
     else if (key.ends_with("/code"))
         entry->setCheck(from([](const std::string &t) { return readDesignation(t, "belt"); }));
     else if (key.ends_with("bore") || key.ends_with("bore_in") || key.ends_with("bore_out") ||
-             key.ends_with("motor/shaft") || key.ends_with("screw/journal"))
+             key.ends_with("motor/shaft") || key.ends_with("screw/journal") || key.ends_with("fixed_end/housing"))
         entry->setCheck(from([](const std::string &t) { return readToleratedSize(t); }));
 }
 } // namespace

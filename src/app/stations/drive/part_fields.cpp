@@ -110,7 +110,14 @@ const Keys bearings{"fixed_end/kind",
                     "fixed_end/outside_mm",
                     "end_speed_mm_min",
                     "bumper/stroke_mm",
-                    "bumper/force_N"};
+                    "bumper/force_N",
+                    "fixed_end/housing",
+                    "fixed_end/housing_of",
+                    "fixed_end/clearance",
+                    "fixed_end/free_from_um",
+                    "fixed_end/free_to_um",
+                    "fixed_end/warm_C",
+                    "fixed_end/rise_K"};
 const Keys brake{"brake/torque_Nm", "brake/where", "brake/delay_s"};
 const Keys screw{"screw/thread",          "screw/kept",         "screw/grade",
                  "screw/rise_K",          "screw/efficiency",   "nut/play_mm",
@@ -183,7 +190,8 @@ std::vector<std::string> fieldsOf(const ChainPart &part, const AxisModel &m) {
         add(out, "design/", Keys{"moved_by", "handle"});
         if (!m.keepsScrew) add(out, "design/", Keys{"screw/end"}); // the old one's end is a reading
         add(out, "design/",
-            m.ballScrew() ? Keys{"nut/preload_N", "screw/static_N", "screw/dynamic_N"} : Keys{"nut/engaged_turns"});
+            m.ballScrew() ? Keys{"nut/preload_N", "screw/static_N", "screw/dynamic_N", "nut/beside_mm"}
+                          : Keys{"nut/engaged_turns"});
         break;
     case ChainPartKind::Slide: add(out, "", m.rotary() ? rotaryTable : slide); break;
     }

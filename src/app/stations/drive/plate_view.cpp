@@ -284,8 +284,13 @@ void PlateView::showEntries() {
         else if (*kind == HoleKind::Shaft)
             keys = {d + "bore_mm", d + "thickness_mm", d + "material"};
         else {
-            keys = {at() + "motor/bolt_square_mm", at() + "motor/pilot_mm", at() + "motor/thread_depth_mm",
-                    d + "bolt_length_mm", d + "washer_mm"};
+            keys = {at() + "motor/bolt_square_mm",
+                    at() + "motor/pilot_mm",
+                    at() + "motor/thread_depth_mm",
+                    d + "bolt_length_mm",
+                    d + "washer_mm",
+                    d + "dowels",
+                    d + "dowel_mm"};
             if (plate->slotted) {
                 keys.push_back(stageAt() + "slot_from_mm");
                 keys.push_back(stageAt() + "slot_to_mm");

@@ -23,6 +23,7 @@ using Dm = Dimension;
 constexpr double wallWanted = 3e-3, wallMust = 1.5e-3;
 /// A hole's middle from the edge, in its own diameters: common practice.
 constexpr double edgeWanted = 1.5, edgeMust = 1;
+constexpr double dowelShear = 150e6;   ///< Pa, a hardened pin; common practice
 constexpr double plateFriction = 0.12; ///< painted off, dry; common practice
 
 std::string holeName(const PlateHole &h) { return "the hole for " + h.purpose; }
@@ -224,6 +225,71 @@ const PlateCheck plateChecksList[] = {
              f.row = 1;
          }
          rows.add(f);
+     }},
+    {{.code = "TR-48",
+      .title = "Dowels against the belt",
+      .part = Part::Motor,
+      .station = StationId::Drive,
+      .unit = "N",
+      .advice = "Thicker pins, or one more, far from the first; ream both parts together.",
+      .source = "PRACTICE",
+      .needs = [](const AxisModel &m, const Finding &f, Asks &asks) { askBelt(m, f, asks); },
+      .say =
+          [](const AxisScope &a, const Finding &f) {
+              return numberText(a.m.plate->dowels.v, 2) + " pins of " + mm(a.m.plate->dowel.v) + " stand " +
+                     newton(f.capacity) + " across; the belt pulls " + newton(f.demand) + ".";
+          },
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              w.step("Pins shear at", "F", "n*t*pi*d^2/4",
+                     {term("n", "pins", a.m.plate->dowels),
+                      term("t", "hardened pin, in shear", dowelShear, Dm::Pressure, "N/mm2", Standing::Assumed),
+                      term("d", "pin", a.m.plate->dowel, Dm::Length, "mm")},
+                     f.capacity, Dm::Force, "N");
+          }},
+     [](const PlateScope &a, Rows &rows) {
+         const auto &said = *a.m.plate;
+         if (!said.dowels.known() || !said.dowel.known() || !(said.dowels.v > 0))
+             return; // slots alone hold by friction
+         rows.add(marginRow(pullOn(a.s), said.dowels.v * dowelShear * pi / 4 * said.dowel.v * said.dowel.v, 1.3, 2));
+     }},
+    {{.code = "TR-49",
+      .title = "Threads in the motor's face",
+      .part = Part::Motor,
+      .station = StationId::Drive,
+      .unit = "N",
+      .advice = "Longer screws as far as the hole is deep, an insert; tighten to 60 %.",
+      .source = "ISO-898-1",
+      .needs =
+          [](const AxisModel &m, const Finding &, Asks &asks) {
+              asks.ask(m.plate->boltLength.known(), "how long the motor's screws are");
+              asks.ask(m.plate->thickness.known(), "how thick the plate is");
+          },
+      .say =
+          [](const AxisScope &, const Finding &f) {
+              return f.verdict == Verdict::Holds
+                         ? "A screw would break before its thread in the face strips."
+                         : "The thread in the face strips at " + newton(f.capacity) + ", the screw breaks at " +
+                               newton(f.demand) + ": tightened hard, the face is lost.";
+          },
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              const auto p = *plateOfAxis(a.m, a.s);
+              w.step("Thread strips at", "F_s", "t*0.875*pi*d*e",
+                     {term("t", "cast aluminium, in shear", tappedShear("aluminium_cast")->value(), Dm::Pressure,
+                           "N/mm2", Standing::Assumed),
+                      term("d", "screw", p.bolts.size * 1e-3, Dm::Length, "mm"),
+                      term("e", "thread that holds", screwOf(a.m, p).engaged.value(), Dm::Length, "mm")},
+                     f.capacity, Dm::Force, "N");
+          }},
+     [](const PlateScope &a, Rows &rows) {
+         const auto &m = a.m;
+         if (!m.plate->threadDepth.known()) return; // through holes take a nut
+         if (!m.plate->boltLength.known() || !m.plate->thickness.known()) return rows.add(plainRow(Verdict::NotKnown));
+         const auto engaged = screwOf(m, a.plate).engaged;
+         if (!(engaged.value() > 0)) return; // said by the screw's own row
+         const auto s = threadStrength(a.plate.bolts.size, "8.8", engaged, *tappedShear("aluminium_cast"));
+         rows.add(s ? marginRow(s->breaks.value(), s->strips.value(), 1, 1.2) : plainRow(Verdict::NotKnown));
      }},
 };
 } // namespace

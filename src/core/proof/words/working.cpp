@@ -38,6 +38,8 @@ std::string sourceTitle(std::string_view key) {
                   {"ISO-5295", "ISO 5295 form of belt rating"},
                   {"ISO-5296", "ISO 5296 belts"},
                   {"ISO-286", "ISO 286 limits and fits"},
+                  {"ISO-492", "ISO 492 limits of rolling bearings"},
+                  {"ISO-5753", "ISO 5753-1 radial clearance of bearings"},
                   {"JIS-B1192", "JIS B 1192 ball screws"},
                   {"HERTZ", "Hertz contact"},
                   {"RATIONAL", "exact fractions"},
