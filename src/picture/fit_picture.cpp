@@ -9,7 +9,7 @@ namespace lw {
 using namespace Qt::StringLiterals;
 namespace {
 
-QString micrometre(double v) { return text(shownNumber(v, Dimension::Length, "um", 3)); }
+QString micrometre(double v) { return text(withUnit(v, Dimension::Length, "um", 3)); }
 QString slack(double v) { return v < 0 ? micrometre(-v) + u" tight"_s : micrometre(v) + u" free"_s; }
 
 /// Two fields of tolerance over the nominal size: what overlaps is tight.
@@ -23,7 +23,7 @@ void seat(QPainter &p, QRectF area, const SeatFit &f, const QString &name, const
     double reach = 5e-6;
     for (const double v : {f.holeLeast, f.holeMost, f.partLeast, f.partMost})
         reach = std::max(reach, std::fabs(v - f.nominal));
-    const QRectF in(area.left() + 34, area.top() + 20, 150, area.height() - 26);
+    const QRectF in(area.left() + 34, area.top() + 20, 150, area.height() - 40);
     const auto y = [&](double size) { return in.center().y() - (size - f.nominal) / reach * in.height() / 2 * 0.92; };
     p.setPen(QPen(th.ink, 1));
     p.drawLine(QPointF(in.left() - 8, y(f.nominal)), QPointF(in.right() + 8, y(f.nominal)));

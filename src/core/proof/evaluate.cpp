@@ -158,6 +158,12 @@ void turningPoints(const AxisModel &m, AxisState &s) {
 
 void screwFigures(const AxisModel &m, AxisState &s) {
     s.playStays = m.playStays();
+    double behind = 1; // what reduces behind a stage takes its play down
+    for (std::size_t k = s.chain.stages.size(); k-- > 0;) {
+        if (const double play = s.chain.stages[k].play.value(); play != 0)
+            s.drivePlay += play / behind * s.chain.lead.value();
+        behind *= s.chain.stages[k].reduction.value();
+    }
     s.maxAxial = 0;
     for (const auto &p : s.points)
         s.maxAxial = std::max(s.maxAxial, std::fabs(p.axial));
@@ -168,7 +174,7 @@ void screwFigures(const AxisModel &m, AxisState &s) {
         const double l = s.chain.lead.value();
         if (std::isfinite(s.driveStiffness) && s.driveStiffness > 0)
             s.springLoss = 2 * s.friction * l * l / s.driveStiffness;
-        s.lostMotion = s.playStays + (s.springLoss > 0 ? s.springLoss : 0);
+        s.lostMotion = s.playStays + s.drivePlay + (s.springLoss > 0 ? s.springLoss : 0);
         return;
     }
     if (m.screw().root.known() && m.screw().span.known())
@@ -198,7 +204,7 @@ void screwFigures(const AxisModel &m, AxisState &s) {
             s.stiffness = *r;
             s.rigidityKnown = true;
             s.springLoss = lostMotion(newtons(s.friction), r->total, metres(0)).value();
-            s.lostMotion = s.springLoss + s.playStays;
+            s.lostMotion = s.springLoss + s.playStays + s.drivePlay;
         }
     }
     if (s.motorKnown) {

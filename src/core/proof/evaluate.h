@@ -40,6 +40,7 @@ struct AxisState {
     bool rigidityKnown = false;
     Rigidity stiffness{};
     double driveStiffness = notKnown; ///< N m/rad of all stages, felt at the final shaft
+    double drivePlay = 0; ///< m at the slide, of gears and reducers in the chain
     double playStays = notKnown, springLoss = notKnown, lostMotion = notKnown;
     double critical = notKnown; ///< rpm
     BucklingLimits buckling{};

@@ -134,7 +134,7 @@ ScrewPlan screwPlan(const AxisModel &m, const AxisState &s, std::size_t places) 
         const double at = std::max(place.at, 1e-3);
         if (const auto r = rigidity(chainOf(m, s, at))) {
             place.stiffness = r->total.value();
-            place.lost = lostMotion(newtons(s.friction), r->total, metres(playAt(m, s, share))).value();
+            place.lost = lostMotion(newtons(s.friction), r->total, metres(playAt(m, s, share) + s.drivePlay)).value();
         }
         if (const auto b = buckling(metres(screw.root.v), metres(at), toNut)) place.buckles = b->allowed.value();
         p.places.push_back(place);

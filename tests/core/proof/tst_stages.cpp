@@ -102,6 +102,9 @@ private slots:
         QVERIFY(play);
         LW_COMPARE_WITHIN(play->demand, 2 * 0.03e-3 * std::tan(pi / 9) / 27e-3, 0.01 * play->demand);
         QCOMPARE(play->verdict, Verdict::NotKnown); // on a guess of the centres nothing holds
+        // that play is lost at the slide, its share of the lead
+        const double stiff = lostMotion(newtons(e.state.friction), e.state.stiffness.total, metres(0)).value();
+        LW_COMPARE_WITHIN(e.state.lostMotion, e.state.playStays + stiff + play->demand * m.lead.v / (2 * pi), 1e-12);
         // what goes on pushes the layshaft by the flank's angle
         const double Ft = e.state.stageWork<Gears>(1)->force;
         LW_COMPARE_WITHIN(e.state.stages[1].figures.sideways.value(), Ft / std::cos(pi / 9), 1e-9);

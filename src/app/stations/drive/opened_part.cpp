@@ -91,7 +91,9 @@ void OpenedPart::build(const std::vector<std::string> &keys) {
         m_drop(f);
     m_fields.clear();
     m_keys = keys;
-    const int n = int(keys.size()), columns = std::clamp((n + rows - 1) / rows, 4, mostColumns);
+    // six columns would leave what is judged no room: a few rows more scroll instead
+    const int n = int(keys.size()), wanted = (n + rows - 1) / rows,
+              columns = wanted == 6 ? 5 : std::clamp(wanted, 4, mostColumns);
     for (int k = 0; k < std::max(columns, m_layout->columnCount()); ++k)
         m_layout->setColumnStretch(k, columns <= 5 || k >= columns ? 0 : k == 0 ? 4 : k <= 2 ? 5 : 3);
     // four columns leave a third of the width to what is judged; more entries take that room
@@ -119,7 +121,8 @@ void OpenedPart::build(const std::vector<std::string> &keys) {
     m_layout->setRowStretch(std::max(rows, (n + columns - 1) / columns), 1);
     // few columns are as wide as they are, many share what the window gives
     m_scroll->setSizePolicy(columns <= 5 ? QSizePolicy::Fixed : QSizePolicy::Expanding, QSizePolicy::Expanding);
-    m_scroll->setMinimumWidth(columns <= 5 ? m_grid->sizeHint().width() : 0);
+    const int bar = n > rows * columns ? m_scroll->verticalScrollBar()->sizeHint().width() : 0;
+    m_scroll->setMinimumWidth(columns <= 5 ? m_grid->sizeHint().width() + bar : 0);
     for (std::size_t k = 1; k < m_fields.size(); ++k)
         QWidget::setTabOrder(m_fields[k - 1], m_fields[k]);
     m_findings->setVisible(columns <= 6);

@@ -149,22 +149,29 @@ void lostMotionSteps(const AxisScope &a, const Finding &, Steps &w) {
                            !m.keepsScrew           ? m.nutPlay.standing
                            : m.afterThread.known() ? m.afterThread.standing
                                                    : m.lostNow.standing);
+    const bool gears = s.drivePlay > 0;
+    const auto others = [&](std::vector<Term> terms) {
+        if (gears) terms.push_back(term("b_d", "play of the drive, at the slide", s.drivePlay, Dm::Length, "um"));
+        return terms;
+    };
+    const std::string more = gears ? " + b_d" : "";
     const auto pull = term("F", "pull of the ways", m.pull, Dm::Force, "N");
     if (m.wheel()) {
         const double l = s.chain.lead.value();
         if (s.springLoss > 0)
-            w.step("Lost at reversal", "L", "b + 2*F*(l/(2*pi))^2/K_belt",
-                   {play, pull, term("l", "travel of a wheel turn", m.lead, Dm::Lead, "mm"),
-                    term("K_belt", driveNoun(m) + ", at the wheel, N m/rad", 2 * s.friction * l * l / s.springLoss)},
+            w.step("Lost at reversal", "L", "b + 2*F*(l/(2*pi))^2/K_belt" + more,
+                   others({play, pull, term("l", "travel of a wheel turn", m.lead, Dm::Lead, "mm"),
+                           term("K_belt", driveNoun(m) + ", at the wheel, N m/rad",
+                                2 * s.friction * l * l / s.springLoss)}),
                    s.lostMotion, Dm::Length, "mm");
         else
-            w.step("Lost at reversal", "L", "b", {play}, s.lostMotion, Dm::Length, "mm");
+            w.step("Lost at reversal", "L", "b" + more, others({play}), s.lostMotion, Dm::Length, "mm");
         return;
     }
     if (!s.rigidityKnown) return;
     stiffnessStep(a, w);
-    w.step("Lost at reversal", "L", "2*F/K + b",
-           {pull, term("K", "stiffness", s.stiffness.total.value(), Dm::Stiffness, "N/um"), play}, s.lostMotion,
+    w.step("Lost at reversal", "L", "2*F/K + b" + more,
+           others({pull, term("K", "stiffness", s.stiffness.total.value(), Dm::Stiffness, "N/um"), play}), s.lostMotion,
            Dm::Length, "mm");
 }
 
