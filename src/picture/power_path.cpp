@@ -49,9 +49,9 @@ struct Scene {
         q.addRect(r);
         area(number, q);
     }
-    double floor = 1e9;                 ///< pixels: where the front view ends
     bool plain = false;                 ///< the parts alone: no balloons, no figures, no words
     std::vector<QPointF> balloons = {}; ///< where they stand: no two on each other
+    double floor = 1e9;                 ///< pixels: where the front view ends
     /// Balloon with a leader to the part it names; where one stands already it goes round the part, or farther off.
     void tied(QPointF at, QPointF part, int number) {
         if (plain) return;

@@ -8,10 +8,39 @@
 #include <QFile>
 #include <QGuiApplication>
 #include <QImage>
+#include <QPaintDevice>
+#include <QPaintEngine>
+#include <QPainterPath>
 
 using namespace lw;
 
 namespace {
+/// Takes what is painted and keeps only how often words were.
+class WordCounter : public QPaintDevice {
+    class Engine : public QPaintEngine {
+    public:
+        Engine() : QPaintEngine(QPaintEngine::AllFeatures) {}
+        bool begin(QPaintDevice *) override { return true; }
+        bool end() override { return true; }
+        void updateState(const QPaintEngineState &) override {}
+        void drawPixmap(const QRectF &, const QPixmap &, const QRectF &) override {}
+        void drawPath(const QPainterPath &) override {}
+        void drawPolygon(const QPointF *, int, PolygonDrawMode) override {}
+        void drawTextItem(const QPointF &, const QTextItem &) override { ++words; }
+        [[nodiscard]] Type type() const override { return QPaintEngine::User; }
+        int words = 0;
+    };
+    mutable Engine m_engine;
+
+public:
+    [[nodiscard]] QPaintEngine *paintEngine() const override { return &m_engine; }
+    [[nodiscard]] int words() const { return m_engine.words; }
+
+protected:
+    [[nodiscard]] int metric(PaintDeviceMetric m) const override {
+        return m == PdmWidth || m == PdmHeight ? 1000 : m == PdmDepth ? 32 : m == PdmDevicePixelRatio ? 1 : 96;
+    }
+};
 struct Drawn {
     AxisModel model;
     AxisState state;
@@ -58,6 +87,22 @@ QImage pin(Verdict v, bool begun = true) {
 class TestPicture : public QObject {
     Q_OBJECT
 private slots:
+    /// Beside others a chain is drawn without words, figures and balloons.
+    void aPlainChainHasNoWords() {
+        const auto d = draw("X", "A");
+        const auto words = [&](bool plain) {
+            WordCounter counter;
+            QPainter p(&counter);
+            if (plain)
+                paintChainPlain(p, QRectF(0, 0, 400, 90), d.model, d.state);
+            else
+                paintPowerPath(p, QRectF(0, 0, 240, 300), QRectF(250, 0, 650, 300), d.model, d.state, 0, 0.5);
+            p.end();
+            return counter.words();
+        };
+        QCOMPARE(words(true), 0);
+        QVERIFY(words(false) > 10);
+    }
     void initTestCase() { loadFonts(); }
     void cleanup() { setDarkTheme(false); }
 

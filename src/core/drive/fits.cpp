@@ -19,21 +19,21 @@ namespace {
 struct RingStep {
     double upTo, lower; // mm, um
 };
-std::optional<ToleranceBand> ringBand(std::span<const RingStep> steps, Length nominal, double least) {
+std::optional<ToleranceBand> ringBand(std::span<const RingStep> table, Length nominal, double least) {
     const double d = inMillimetres(nominal);
     if (!(d >= least)) return {};
-    for (const auto &s : steps)
+    for (const auto &s : table)
         if (d <= s.upTo + 1e-9) return ToleranceBand{0, s.lower};
     return {};
 }
 } // namespace
 std::optional<ToleranceBand> ringBore(Length nominal) {
-    static constexpr RingStep steps[] = {{18, -8}, {30, -10}, {50, -12}, {80, -15}, {120, -20}};
-    return ringBand(steps, nominal, 2.5);
+    static constexpr RingStep table[] = {{18, -8}, {30, -10}, {50, -12}, {80, -15}, {120, -20}};
+    return ringBand(table, nominal, 2.5);
 }
 std::optional<ToleranceBand> ringOutside(Length nominal) {
-    static constexpr RingStep steps[] = {{18, -8}, {30, -9}, {50, -11}, {80, -13}, {120, -15}};
-    return ringBand(steps, nominal, 6);
+    static constexpr RingStep table[] = {{18, -8}, {30, -9}, {50, -11}, {80, -13}, {120, -15}};
+    return ringBand(table, nominal, 6);
 }
 std::optional<RadialClearance> radialClearance(Length bore, std::string_view group) {
     struct Row {

@@ -670,7 +670,9 @@ Proposal propose(const SizeSpace &space, const Candidate &c) {
     const auto &screw = space.screws[c.screw];
     p.leadDays = leadDaysOf(space, c);
     p.waitsFor = screw.leadDays >= p.leadDays      ? "screw"
-                 : r.leadDays >= p.leadDays        ? (r.belts ? "pulleys" : "coupling")
+                 : r.leadDays >= p.leadDays        ? (r.name.starts_with("gears") ? "gears"
+                                                      : r.belts                   ? "pulleys"
+                                                                                  : "coupling")
                  : t.motor->leadDays >= p.leadDays ? "motor"
                                                    : "drive and supply";
     p.parts = {{"motor", t.motor->name},

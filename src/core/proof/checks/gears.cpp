@@ -152,9 +152,9 @@ const StageCheck<Gears> gearChecks[] = {
       .levers = {Lever::Current}},
      [](const GearScope &g, Rows &rows) {
          if (!g.m.hasMotor()) return;
-         for (std::int8_t side : {0, 1}) {
+         for (const int side : {0, 1}) {
              auto f = marginRow(g.work.stress[std::size_t(side)], g.work.allowed[std::size_t(side)], 1, 1.5);
-             f.subject.side = side;
+             f.subject.side = static_cast<std::int8_t>(side);
              rows.add(f);
          }
      }},

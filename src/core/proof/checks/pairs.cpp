@@ -50,9 +50,6 @@ std::string seatName(const AxisModel &m, const Finding &f) {
     return std::string(seatOf(m.stages[place].stage, std::size_t(f.subject.side)).what) +
            (place == 0 && f.subject.side == 0 ? " on the motor" : " on the screw");
 }
-const Pulley &pulleyAt(const AxisModel &m, const Finding &f) {
-    return m.stageAs<ToothedBelt>(std::size_t(f.subject.stage))->pulley(0);
-}
 constexpr double flangeThick = 1.6e-3; ///< m, of a pulley as sold; common practice
 double plateThick(const AxisModel &m) { return m.plate && m.plate->thickness.known() ? m.plate->thickness.v : 0; }
 /// Between plate (or motor face) and what turns, m.
@@ -103,10 +100,10 @@ const AxisCheck pairList[] = {
           }},
      [](const AxisScope &a, Rows &rows) {
          for (std::size_t k = 0; k < a.m.stages.size(); ++k)
-             for (const std::int8_t side : {-1, 0, 1}) {
+             for (const int side : {-1, 0, 1}) {
                  Subject at;
                  at.stage = static_cast<std::int8_t>(k);
-                 at.side = side;
+                 at.side = static_cast<std::int8_t>(side);
                  const auto *pair = alikeAt(a.m, at);
                  if (!pair) continue;
                  auto f = plainRow(Verdict::Watch, pair->a * 1e-3, pair->b * 1e-3);

@@ -62,10 +62,10 @@ const AxisCheck rackList[] = {
      [](const AxisScope &a, Rows &rows) {
          const auto *r = a.m.rack();
          if (!r || !a.m.hasMotor() || !r->sized()) return; // an old rack nobody counted asks nothing more
-         for (std::int8_t side : {0, 1}) {
+         for (const int side : {0, 1}) {
              const auto *of = rackMaterial(*r, side);
              auto f = marginRow(rackStress(a.m, a.s, side), of ? of->toothStress : notKnown, 1, 1.5);
-             f.subject.side = side;
+             f.subject.side = static_cast<std::int8_t>(side);
              rows.add(f);
          }
      }},
