@@ -97,6 +97,8 @@ public:
         if (shown() == View::Wiring)
             return QStringLiteral("← → along the wire   , . what is found   Enter its entries   M mends   "
                                   "drag a cable to lengthen it   V sizing");
+        if (shown() == View::Screw)
+            return QStringLiteral("← → move the nut   Shift farther   drag it   V sizing");
         return QStringLiteral("V ratio   O side by side   , . part   F2 others   arrows 0.1 mm   Ctrl+D adds a stage   "
                               "Shift+Del takes it out   Alt+arrows move it");
     }
