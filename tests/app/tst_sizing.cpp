@@ -128,17 +128,29 @@ private slots:
                  qPrintable(label(u"ratioWords"_s)));
     }
     void aFirstLookComesBeforeTheWhole() {
-        useCatalogue(shippedCatalogue());
+        // a part of the rows: the whole of everything sold takes minutes under the sanitizers
+        auto shop = shippedCatalogue();
+        const auto oneIn = [](std::size_t few, auto &rows) {
+            std::size_t n = 0;
+            std::erase_if(rows, [&](const auto &) { return n++ % few != 0; });
+        };
+        oneIn(3, shop.motors);
+        oneIn(6, shop.servos);
+        oneIn(2, shop.drives);
+        oneIn(2, shop.supplies);
+        oneIn(2, shop.pulleys);
+        oneIn(4, shop.gears);
+        oneIn(3, shop.screws);
+        useCatalogue(shop);
         std::vector<SizingAnswer> seen;
         Sizing looking;
         connect(&looking, &Sizing::answered, this, [&] { seen.push_back(looking.answer()); });
         m_session->apply({setUpMachine("bench_mill"), u"machine"_s});
         looking.ask(m_session->project(), "X");
         QTRY_VERIFY_WITH_TIMEOUT(!looking.running(), 120000);
-        QCOMPARE(seen.size(), std::size_t(4)); // first look, front, all counted, other figures // few rows; front and
-                                               // proposals of all; everything
+        QCOMPARE(seen.size(), std::size_t(4)); // first look, front, all counted, other figures
         QVERIFY(seen[0].firstLook && !seen[1].firstLook && !seen[2].firstLook);
-        QVERIFY(seen[0].result->tried * 100 < seen[2].result->tried);
+        QVERIFY(seen[0].result->tried * 10 < seen[2].result->tried);
         // what it proposes does hold, and the whole is never worse
         for (const auto &p : seen[0].result->proposals)
             QVERIFY(holdsByDesign(*p.model, evaluate(*p.model)));
