@@ -83,7 +83,7 @@ void paintFits(QPainter &p, QRectF area, const BearingFits &b, const AxisModel &
             p.drawLine(QPointF(at(b.warmedTo), in.top() - 4), QPointF(at(b.warmedTo), in.bottom() + 4));
         }
         p.setPen(th.ink2);
-        const QString of = m.housingOf ? text(m.housingOf->name) : QString();
+        const QString of = m.seat.housingOf ? text(m.seat.housingOf->name) : QString();
         p.drawText(QRectF(in.left(), in.bottom() + 4, area.right() - in.left() - 4, area.bottom() - in.bottom() - 4),
                    Qt::AlignLeft | Qt::TextWordWrap,
                    u"from %1 °C %2 slips, worst sizes; 80 at most near grease. Gloves."_s.arg(

@@ -64,6 +64,17 @@ struct Move {
     bool assumed = false;      ///< the default cycle of a class
 };
 
+/// The end of the screw under its thrust bearings, and the housing they sit in.
+struct EndSeat {
+    FitSize journal;                     ///< under the bearings
+    FitSize housing;                     ///< bore their outside sits in
+    const Material *housingOf = nullptr; ///< null: not said
+    Known housingWarmed;                 ///< C, to slip the bearings in
+    Known fitFrom, fitTo;                ///< m free, below zero tight: how the housing is wished
+    std::string clearanceGroup;          ///< "CN", "C3"; empty: not said
+    Known bearingRise;                   ///< K, of the block at work
+};
+
 /// How the slide is carried, read once from the code of its ways.
 struct WayKind {
     bool rolls = false; ///< rails, cage or bush of balls or rollers
@@ -120,14 +131,7 @@ struct AxisModel {
     Known handlePull;                        ///< axial friction by the handle, N
     double efficiencyByBothPulls = notKnown; ///< as the readings have it, believable or not
     Known screwEfficiencyFound;              ///< of the old screw: from both pulls, else as it was typed for the handle
-    FitSize journal;                         ///< the seat under the fixed bearings
-    FitSize housing;                         ///< bore the fixed bearings' outside sits in
-    const Material *housingOf = nullptr;     ///< null: not said
-    Known housingWarmed;                     ///< C, to slip the bearings in
-    Known fitFrom, fitTo;                    ///< m free, below zero tight: how the housing is wished
-    std::string clearanceGroup;              ///< "CN", "C3"; empty: not said
-    Known bearingRise;                       ///< K, of the block at work
-    Known nutBeside;                         ///< m, the nut's hole beside the screw's line, near the bearing
+    EndSeat seat;
     Handle handle = Handle::NotSaid;
     FitSize screwEnd; ///< the seat at the driven end of the final shaft
     // machine

@@ -21,7 +21,7 @@ template <class Model, class Visit> void eachInput(Model &m, Visit &&visit) {
     own(input::runOut, m.runOut);
     own(input::strut, m.strut);
     own(input::lostNow, m.lostNow);
-    own(input::nutPlay, m.nutPlay);
+    own(m.rack() ? input::rackPlay : input::nutPlay, m.nutPlay);
     own(input::lostThrust, m.lostThrust);
     own(input::lostSlot, m.lostSlot);
     own(input::lostWindUp, m.lostWindUp);

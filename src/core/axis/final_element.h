@@ -24,6 +24,7 @@ struct Screw {
     Known bearingStiffness, bearingStatic, bearingDynamic, bearingBore, bearingOutside;
     Known bearingPreload, bearingTop; ///< N; rad/s, of their sheet
     Known bearingPlay;                ///< m endways, read with these bearings in place
+    Known nutBeside;                  ///< m, the nut's hole beside the screw's line, near the bearing
     Known nutStiffness, nutLength, nutTurns, preload, bracket, beyondA, beyondB;
 };
 /// A handwheel's rope, band or pinion of a hand-moved table.
@@ -34,7 +35,6 @@ struct Rack {
     int teeth = 0;       ///< of the pinion; 0: not known
     const Material *pinion = nullptr, *rack = nullptr;
     [[nodiscard]] bool sized() const { return module.known() && teeth > 0; }
-    [[nodiscard]] double radius() const { return module.v * teeth / 2; } ///< m, of the pinion's pitch circle
 };
 using FinalElement = std::variant<Screw, Rack, Wheel, RotaryTable>;
 

@@ -3,6 +3,7 @@
 
 #include "machine/fields.h"
 #include "axis/axis_model.h"
+#include <algorithm>
 
 namespace lw {
 using Json = nlohmann::json;
@@ -38,6 +39,27 @@ public:
         return textAt(m_project, d + key, std::move(other));
     }
 
+    /// The fields at one place of the design: "stages/1/", "stages/1/driver/".
+    class Place {
+    public:
+        Place(ModelReader &reader, std::string pointer) : m_reader(reader), m_pointer(std::move(pointer)) {}
+        [[nodiscard]] Known own(const std::string &key) const { return m_reader.value(m_pointer + key); }
+        [[nodiscard]] std::string text(const std::string &key, std::string other = {}) const {
+            return textAt(m_reader.m_project, m_pointer + key, std::move(other));
+        }
+        [[nodiscard]] FitSize fit(const std::string &key) const { return readFitSize(text(key)); }
+        /// Whole teeth; 0: not known.
+        [[nodiscard]] int teeth(const std::string &key) const {
+            const auto z = own(key);
+            return z.known() ? static_cast<int>(std::min(z.v, 1e4)) : 0;
+        }
+
+    private:
+        ModelReader &m_reader;
+        std::string m_pointer;
+    };
+    [[nodiscard]] Place at(const std::string &place) { return {*this, d + place}; }
+
     void readSurvey();
     void readDuty();
     void readMotor();
@@ -60,7 +82,11 @@ private:
     RibbedBelt readRibbedBelt(const std::string &place);
     Gears readGears(const std::string &place);
     Layshaft readLayshaft(const std::string &place);
-    Rack readRack();
+    [[nodiscard]] Rack readRack();
+    [[nodiscard]] EndSeat readSeat();
+    void readBearings(Screw &s);
+    void readNut(Screw &s, const BallScrewSize *size);
+    void readBrakeAndEnds();
     Known turningLoadOf(const std::string &list);
     Coupling readCoupling(const std::string &place);
     void readEfficiency(const Screw &screw, bool noScrew);

@@ -1,4 +1,4 @@
-// An axis that turns: its table, what it carries, what it shall do; reducers of its chain.
+// An axis that turns: its table, what it carries, what it shall do.
 #include "axis/model_reader.h"
 #include "drive/reducers.h"
 #include "drive/rotary.h"
@@ -8,56 +8,6 @@
 #include <cmath>
 
 namespace lw {
-namespace {
-/// "30:1", "51", "120/34"
-std::optional<Fraction> ratioFrom(std::string text) {
-    std::replace(text.begin(), text.end(), ':', '/');
-    std::erase(text, ' ');
-    const auto f = readFraction(text);
-    if (!f || f->num <= 0 || f->value() > 1e6) return {};
-    return *f;
-}
-} // namespace
-
-Reducer ModelReader::readReducer(const std::string &stage) {
-    const auto own = [&](const char *key) { return value(d + stage + key); };
-    const auto text = [&](const char *key) { return textAt(m_project, d + stage + key); };
-    Reducer r;
-    r.kindCode = text("type");
-    r.ratioText = text("ratio");
-    if (!r.ratioText.empty()) {
-        if (const auto f = ratioFrom(r.ratioText))
-            r.stated = *f;
-        else
-            m.problems.push_back("\"" + r.ratioText + "\" is no reduction: turns in for a turn out, 30:1 or 120/34.");
-    }
-    const auto &kind = r.kind();
-    r.efficiency = own("efficiency");
-    if (!r.efficiency.known()) r.efficiency = assumed(kind.efficiency, kind.low, kind.high, Shape::Triangular);
-    r.play = own("play_arcmin");
-    if (!r.play.known()) r.play = assumed(kind.play, kind.playLow, kind.playHigh, Shape::Lognormal);
-    r.wave = own("wave_arcmin");
-    r.lasting = own("torque_Nm");
-    r.peak = own("peak_Nm");
-    r.drag = own("drag_Nm");
-    if (!r.drag.known()) r.drag = {0, Standing::Computed}; // it is in the drag of the table, felt from there
-    r.stiffness = own("stiffness_Nm_rad");
-    r.inertia = own("inertia_kgm2");
-    if (!r.inertia.known()) r.inertia = assumed(60e-7, 20e-7, 200e-7, Shape::Lognormal);
-    r.fastest = own("input_rpm");
-    r.dry = text("runs") == "dry";
-    if (r.strainWave()) {
-        r.size = int(readNumber(text("size")).value_or(0));
-        r.ratedSpeed = own("rated_rpm");
-        if (!r.ratedSpeed.known()) r.ratedSpeed = assumed(2000 * pi / 30); // what sheets of such units are made for
-        r.meanMost = own("mean_Nm");
-        if (!r.stiffness.known() && strainWaveFrame(r.size, r.reduction().value()))
-            r.wavePart = assumed(1, 0.8, 1.25, Shape::Lognormal); // by its size alone, from memory
-    }
-    r.bore = readFitSize(text("bore_in"));
-    return r;
-}
-
 /// All that turns with the table; its inertia.
 Known ModelReader::turningLoadOf(const std::string &list) {
     auto &t = std::get<RotaryTable>(m.final);

@@ -25,21 +25,21 @@ constexpr double ringExpansion = 12e-6; ///< 1/K, bearing steel
 BearingFits bearingFits(const AxisModel &m) {
     BearingFits b;
     const auto &screw = m.screw();
-    b.housing = fitOf(&m.housing, nullptr, screw.bearingOutside, &ringOutside);
-    b.journal = fitOf(nullptr, &m.journal, screw.bearingBore, &ringBore);
-    b.warmedTo = m.housingWarmed.v;
-    if (b.housing.known() && m.housingOf && m.housingOf->expansion == m.housingOf->expansion) {
+    b.housing = fitOf(&m.seat.housing, nullptr, screw.bearingOutside, &ringOutside);
+    b.journal = fitOf(nullptr, &m.seat.journal, screw.bearingBore, &ringBore);
+    b.warmedTo = m.seat.housingWarmed.v;
+    if (b.housing.known() && m.seat.housingOf && m.seat.housingOf->expansion == m.seat.housingOf->expansion) {
         WarmFit warm{metres(b.housing.holeLeast),
                      metres(b.housing.partMost),
-                     m.housingOf->expansion,
+                     m.seat.housingOf->expansion,
                      ringExpansion,
                      b.room,
                      b.room};
         b.slipsAt = warm.temperatureFor(metres(slipFree));
         if (b.warmedTo == b.warmedTo) b.freeWarm = warm.clearanceAt(b.warmedTo).value();
     }
-    if (b.journal.known() && !m.clearanceGroup.empty())
-        if (const auto g = radialClearance(metres(screw.bearingBore.v), m.clearanceGroup)) {
+    if (b.journal.known() && !m.seat.clearanceGroup.empty())
+        if (const auto g = radialClearance(metres(screw.bearingBore.v), m.seat.clearanceGroup)) {
             const double tight = std::max(0.0, -b.journal.middle());
             // the race, a quarter of the section out, grows with the ring on a solid journal of the same steel
             const double race = screw.bearingBore.v + 0.25 * (screw.bearingOutside.v - screw.bearingBore.v);

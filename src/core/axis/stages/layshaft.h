@@ -10,9 +10,6 @@ struct Layshaft {
     Known inBeyond;  ///< m: middle of the wheel that drives it beyond the bearing beside it; below zero: between
     Known outBeyond; ///< m: the same of the wheel that goes on, at the other bearing
     Known rating;    ///< N, dynamic, of one bearing
-    [[nodiscard]] bool sized() const {
-        return diameter.known() && spacing.known() && inBeyond.known() && outBeyond.known();
-    }
 };
 
 } // namespace lw

@@ -26,7 +26,8 @@ double riseWith(const AxisModel &m, const AxisState &s, double h) {
 double nearest(const AxisModel &m) { return m.screw().nutFar.v - m.travel.v; }
 double sidePush(const AxisModel &m) {
     if (!m.screw().root.known() || !(nearest(m) > 0)) return notKnown;
-    const auto f = nutSideLoad(metres(m.screw().root.v), megapascals(206e3), metres(nearest(m)), metres(m.nutBeside.v));
+    const auto f =
+        nutSideLoad(metres(m.screw().root.v), megapascals(206e3), metres(nearest(m)), metres(m.screw().nutBeside.v));
     return f ? f->rigid.value() : notKnown;
 }
 
@@ -41,14 +42,14 @@ const AxisCheck fitList[] = {
       .needs =
           [](const AxisModel &m, const Finding &, Asks &asks) {
               asks.ask(m.screw().bearingOutside.known(), "the bearings' outside");
-              asks.ask(m.fitFrom.known() && m.fitTo.known(), "how free or tight it is wished, from and to");
+              asks.ask(m.seat.fitFrom.known() && m.seat.fitTo.known(), "how free or tight it is wished, from and to");
           },
       .say =
           [](const AxisScope &a, const Finding &) {
               const auto f = bearingFits(a.m).housing;
               if (!f.known()) return std::string("Whether the ring sits as wished is not known.");
               return "From " + freeOrTight(f.least()) + " to " + freeOrTight(f.most()) + "; wished " +
-                     freeOrTight(a.m.fitFrom.v) + " to " + freeOrTight(a.m.fitTo.v) + ".";
+                     freeOrTight(a.m.seat.fitFrom.v) + " to " + freeOrTight(a.m.seat.fitTo.v) + ".";
           },
       .figure =
           [](const Finding &f) { return f.demand == f.demand ? micrometres(std::max(0.0, f.demand)) + " off" : "?"; },
@@ -65,15 +66,17 @@ const AxisCheck fitList[] = {
                      {t("B_lo", "smallest housing", b.holeLeast), t("d_hi", "largest ring", b.partMost)}, b.least(),
                      Dm::Length, "um");
               w.step("Beyond what is wished", "x", "max(c_hi - w_hi, w_lo - c_lo)",
-                     {t("c_hi", "loosest", b.most()), term("w_hi", "wished at most", a.m.fitTo, Dm::Length, "um"),
-                      term("w_lo", "wished at least", a.m.fitFrom, Dm::Length, "um"), t("c_lo", "tightest", b.least())},
+                     {t("c_hi", "loosest", b.most()), term("w_hi", "wished at most", a.m.seat.fitTo, Dm::Length, "um"),
+                      term("w_lo", "wished at least", a.m.seat.fitFrom, Dm::Length, "um"),
+                      t("c_lo", "tightest", b.least())},
                      f.demand, Dm::Length, "um");
           }},
      [](const AxisScope &a, Rows &rows) {
-         if (a.m.wheel() || a.m.housing.empty()) return;
+         if (a.m.wheel() || a.m.seat.housing.empty()) return;
          const auto f = bearingFits(a.m).housing;
-         if (!f.known() || !a.m.fitFrom.known() || !a.m.fitTo.known()) return rows.add(plainRow(Verdict::NotKnown));
-         const double off = std::max(f.most() - a.m.fitTo.v, a.m.fitFrom.v - f.least());
+         if (!f.known() || !a.m.seat.fitFrom.known() || !a.m.seat.fitTo.known())
+             return rows.add(plainRow(Verdict::NotKnown));
+         const double off = std::max(f.most() - a.m.seat.fitTo.v, a.m.seat.fitFrom.v - f.least());
          rows.add(plainRow(off <= 1e-9                    ? Verdict::Holds
                            : off <= beyondWished * 1.0001 ? Verdict::Watch
                                                           : Verdict::Fails,
@@ -91,8 +94,8 @@ const AxisCheck fitList[] = {
                 "seals, and no flame by oil.",
       .needs =
           [](const AxisModel &m, const Finding &, Asks &asks) {
-              asks.ask(m.housingOf, "what the housing is made of");
-              asks.ask(m.housingWarmed.known(), "how warm it is made");
+              asks.ask(m.seat.housingOf, "what the housing is made of");
+              asks.ask(m.seat.housingWarmed.known(), "how warm it is made");
           },
       .say =
           [](const AxisScope &a, const Finding &f) {
@@ -112,7 +115,7 @@ const AxisCheck fitList[] = {
               const auto b = bearingFits(a.m);
               w.step("Free when warm", "c", "B*(1 + a*(t - t_0)) - d",
                      {term("B", "smallest housing", b.housing.holeLeast, Dm::Length, "mm", Standing::Stated),
-                      term("a", "grows, a kelvin", a.m.housingOf ? a.m.housingOf->expansion : notKnown),
+                      term("a", "grows, a kelvin", a.m.seat.housingOf ? a.m.seat.housingOf->expansion : notKnown),
                       term("t", "warmed to, degrees", b.warmedTo), constant("t_0", "room, degrees", b.room),
                       term("d", "largest ring", b.housing.partMost, Dm::Length, "mm", Standing::Stated)},
                      f.capacity, Dm::Length, "um");
@@ -139,7 +142,7 @@ const AxisCheck fitList[] = {
           [](const AxisModel &m, const Finding &, Asks &asks) {
               asks.ask(m.screw().bearingBore.known() && m.screw().bearingOutside.known(),
                        "bore and outside of the bearing");
-              asks.ask(m.journal.known(), "its journal");
+              asks.ask(m.seat.journal.known(), "its journal");
           },
       .say =
           [](const AxisScope &, const Finding &f) {
@@ -149,7 +152,7 @@ const AxisCheck fitList[] = {
           [](const AxisScope &a, const Finding &f, Steps &w) {
               const auto b = bearingFits(a.m);
               const auto &s = a.m.screw();
-              const auto g = radialClearance(metres(s.bearingBore.v), a.m.clearanceGroup);
+              const auto g = radialClearance(metres(s.bearingBore.v), a.m.seat.clearanceGroup);
               if (!g) return;
               w.step(
                   "Left inside", "c", "G - t*d/(d + (D - d)/4)",
@@ -161,7 +164,7 @@ const AxisCheck fitList[] = {
                   f.capacity, Dm::Length, "um");
           }},
      [](const AxisScope &a, Rows &rows) {
-         if (a.m.wheel() || a.m.clearanceGroup.empty()) return;
+         if (a.m.wheel() || a.m.seat.clearanceGroup.empty()) return;
          const double c = bearingFits(a.m).innerClearance;
          rows.add(plainRow(!(c == c)                ? Verdict::NotKnown
                            : c >= 3e-6 * (1 - 1e-9) ? Verdict::Holds
@@ -178,17 +181,19 @@ const AxisCheck fitList[] = {
       .source = "PRACTICE",
       .needs =
           [](const AxisModel &m, const Finding &, Asks &asks) {
-              asks.ask(m.bearingRise.known(), "how warm the block gets: a thermometer on it after half an hour's run");
+              asks.ask(m.seat.bearingRise.known(),
+                       "how warm the block gets: a thermometer on it after half an hour's run");
           },
       .say =
           [](const AxisScope &a, const Finding &f) {
-              return std::string(a.m.bearingRise.known() ? "The block gets " : "By its drag the block would get ") +
+              return std::string(a.m.seat.bearingRise.known() ? "The block gets "
+                                                              : "By its drag the block would get ") +
                      numberText(f.demand, 2) + "\u00a0K warmer; from 35 on the preload runs away.";
           },
       .work =
           [](const AxisScope &a, const Finding &f, Steps &w) {
-              if (a.m.bearingRise.known())
-                  return w.step("Warmer", "K", "K_1", {term("K_1", "by thermometer", a.m.bearingRise)}, f.demand);
+              if (a.m.seat.bearingRise.known())
+                  return w.step("Warmer", "K", "K_1", {term("K_1", "by thermometer", a.m.seat.bearingRise)}, f.demand);
               w.step("Warmer", "K", "M*w/(h*A)",
                      {term("M", "drag", a.m.bearingDrag, Dm::Torque, "Nm"),
                       term("w", "turns at the mean of the cycle", cycleOf(a.m, a.s).meanRpm / a.s.ratio() * pi / 30,
@@ -201,7 +206,7 @@ const AxisCheck fitList[] = {
      [](const AxisScope &a, Rows &rows) {
          const auto &m = a.m;
          if (m.wheel()) return;
-         if (m.bearingRise.known()) return rows.add(upperRow(m.bearingRise.v, 25, 35));
+         if (m.seat.bearingRise.known()) return rows.add(upperRow(m.seat.bearingRise.v, 25, 35));
          // a guess is said once its sheet was read, and decides nothing where the air could
          if (!m.screw().bearingPreload.known() || !m.screw().bearingOutside.known()) return;
          auto f = upperRow(riseWith(m, a.s, air), 25, 35);
@@ -225,7 +230,7 @@ const AxisCheck fitList[] = {
           },
       .say =
           [](const AxisScope &a, const Finding &f) {
-              return mm(a.m.nutBeside.v, 2) + " beside its line, " + mm(nearest(a.m), 3) +
+              return mm(a.m.screw().nutBeside.v, 2) + " beside its line, " + mm(nearest(a.m), 3) +
                      " from the bearing, the screw pushes the nut sideways with " + newton(f.demand) + ".";
           },
       .work =
@@ -233,12 +238,12 @@ const AxisCheck fitList[] = {
               w.step("Sideways", "F", "12*E*(pi*d^4/64)*x/l^3",
                      {term("E", "steel", 206e9, Dm::Pressure, "GPa", Standing::Stated),
                       term("d", "root", a.m.screw().root, Dm::Length, "mm"),
-                      term("x", "beside its line", a.m.nutBeside, Dm::Length, "mm"),
+                      term("x", "beside its line", a.m.screw().nutBeside, Dm::Length, "mm"),
                       term("l", "nut nearest the bearing", nearest(a.m), Dm::Length, "mm")},
                      f.demand, Dm::Force, "N");
           }},
      [](const AxisScope &a, Rows &rows) {
-         if (a.m.wheel() || !a.m.ballScrew() || !a.m.nutBeside.known()) return;
+         if (a.m.wheel() || !a.m.ballScrew() || !a.m.screw().nutBeside.known()) return;
          const double C = a.m.screw().dynamicRating.v;
          rows.add(upperRow(sidePush(a.m), 0.01 * C, 0.03 * C));
      }},

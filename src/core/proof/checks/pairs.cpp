@@ -258,16 +258,17 @@ const AxisCheck pairList[] = {
           },
       .work =
           [](const AxisScope &a, const Finding &f, Steps &w) {
-              w.step("Journal", "d", "d_1",
-                     {term("d_1", "under the bearings", a.m.journal.nominal, Dm::Length, "mm", Standing::Measured)},
-                     f.demand, Dm::Length, "mm");
+              w.step(
+                  "Journal", "d", "d_1",
+                  {term("d_1", "under the bearings", a.m.seat.journal.nominal, Dm::Length, "mm", Standing::Measured)},
+                  f.demand, Dm::Length, "mm");
           }},
      [](const AxisScope &a, Rows &rows) {
          const auto &bore = a.m.screw().bearingBore;
-         if (a.m.wheel() || !a.m.journal.known() || !bore.known()) return;
-         const double off = a.m.journal.nominal - bore.v; // a ground journal measures a little under its nominal
-         rows.add(plainRow(off <= 0.02e-3 && off >= -0.06e-3 ? Verdict::Holds : Verdict::Fails, a.m.journal.nominal,
-                           bore.v));
+         if (a.m.wheel() || !a.m.seat.journal.known() || !bore.known()) return;
+         const double off = a.m.seat.journal.nominal - bore.v; // a ground journal measures a little under its nominal
+         rows.add(plainRow(off <= 0.02e-3 && off >= -0.06e-3 ? Verdict::Holds : Verdict::Fails,
+                           a.m.seat.journal.nominal, bore.v));
      }},
     {{.code = "R17",
       .title = "Journal and root of the thread",
@@ -288,9 +289,9 @@ const AxisCheck pairList[] = {
                      f.capacity, Dm::Length, "mm");
           }},
      [](const AxisScope &a, Rows &rows) {
-         if (a.m.wheel() || !a.m.journal.known() || !a.m.screw().root.known()) return;
-         const bool room = a.m.journal.nominal <= a.m.screw().root.v * (1 + 1e-9);
-         rows.add(plainRow(room ? Verdict::Holds : Verdict::Watch, a.m.journal.nominal, a.m.screw().root.v));
+         if (a.m.wheel() || !a.m.seat.journal.known() || !a.m.screw().root.known()) return;
+         const bool room = a.m.seat.journal.nominal <= a.m.screw().root.v * (1 + 1e-9);
+         rows.add(plainRow(room ? Verdict::Holds : Verdict::Watch, a.m.seat.journal.nominal, a.m.screw().root.v));
      }},
     {{.code = "R24",
       .title = "What takes the push",
