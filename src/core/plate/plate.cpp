@@ -31,7 +31,7 @@ double segmentGap(const PlateHole &a, const PlateHole &b) {
     const double aLow = a.y - a.travel / 2, aHigh = a.y + a.travel / 2, bLow = b.y - b.travel / 2,
                  bHigh = b.y + b.travel / 2;
     const double dy = std::max({0.0, bLow - aHigh, aLow - bHigh});
-    return std::hypot(dx, dy);
+    return std::sqrt(dx * dx + dy * dy); // centimetres: nothing overflows, and every pair of holes asks
 }
 double areaOf(const PlateHole &h) { return pi / 4 * h.diameter * h.diameter + h.travel * h.diameter; }
 } // namespace
@@ -116,6 +116,7 @@ std::optional<Plate> plateOf(const AxisModel &m, double centre, double needFrom,
                  above = said.postAbove.known() ? said.postAbove.v : (belt ? 30e-3 : p.face / 2 + 2 * postHole),
                  below = said.postBelow.known() ? said.postBelow.v : above;
     const auto name = "post, M" + std::to_string(int(std::lround(thread * 1e3)));
+    p.holes.reserve(10);
     for (const double y : {above, -below})
         for (const double x : {-apart / 2, apart / 2})
             p.holes.push_back({HoleKind::Post, name, x, y, postHole, 0,
@@ -129,10 +130,10 @@ std::optional<Plate> plateOf(const AxisModel &m, double centre, double needFrom,
         if (!said.bore.known()) p.open.emplace_back("the hole the shaft passes through");
         p.holes.push_back({HoleKind::Shaft, "shaft passes", 0, 0, bore == bore ? bore : 26e-3, 0, HoleHow::Bored});
     }
+    const auto boltName = "motor, M" + std::to_string(int(std::lround(p.bolts.size)));
     for (const double y : {square / 2, -square / 2})
         for (const double x : {-square / 2, square / 2})
-            p.holes.push_back({HoleKind::Bolt, "motor, M" + std::to_string(int(std::lround(p.bolts.size))), x,
-                               middle + y, p.bolts.clearance * 1e-3, travel,
+            p.holes.push_back({HoleKind::Bolt, boltName, x, middle + y, p.bolts.clearance * 1e-3, travel,
                                travel > 0 ? HoleHow::Milled : HoleHow::Measured});
     p.holes.push_back({HoleKind::Pilot, travel > 0 ? "pilot slot" : "pilot", 0, middle, p.pilot + 0.1e-3, travel,
                        travel > 0 ? HoleHow::Milled : HoleHow::Bored});
