@@ -6,6 +6,7 @@
 #include "duty/cutting.h"
 #include "duty/turning.h"
 #include "axis/final_element.h"
+#include "drive/joints.h"
 #include "axis/motor.h"
 #include "axis/motor_plate.h"
 #include "axis/stages/stage.h"
@@ -18,6 +19,7 @@
 #include "json.h"
 #include <array>
 #include <memory>
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -73,6 +75,10 @@ struct EndSeat {
     Known fitFrom, fitTo;                ///< m free, below zero tight: how the housing is wished
     std::string clearanceGroup;          ///< "CN", "C3"; empty: not said
     Known bearingRise;                   ///< K, of the block at work
+    /// Of the screw's end, of the nut that pulls the bearings together; nothing: not said, or no thread.
+    std::optional<MetricThread> endThread, lockNut;
+    Known shoulder, abutment; ///< m: the shoulder the bearing is pulled against, and the least its sheet asks
+    Known key;                ///< m, width of the seat for a key where the hub sits; 0: none
 };
 
 /// How the slide is carried, read once from the code of its ways.

@@ -5,6 +5,7 @@
 #include "drive/materials.h"
 #include "drive/screw.h"
 #include "machine/known.h"
+#include <optional>
 #include <string>
 #include <variant>
 
@@ -24,7 +25,12 @@ struct Screw {
     Known bearingStiffness, bearingStatic, bearingDynamic, bearingBore, bearingOutside;
     Known bearingPreload, bearingTop; ///< N; rad/s, of their sheet
     Known bearingPlay;                ///< m endways, read with these bearings in place
-    Known nutBeside;                  ///< m, the nut's hole beside the screw's line, near the bearing
+    std::string nutThreadText;
+    std::optional<ThreadForm> nutThread; ///< as it stands on the nut; nothing: not said, or no thread
+    Known ball, nutBall;                 ///< m, of the balls: the screw's, the nut's
+    Known nutBody, nutFlange, nutRoom;   ///< m: the nut's diameters, the largest round that goes where it sits
+    Known nutArbor;                      ///< m, the sleeve that keeps its balls in; 0: none
+    Known nutBeside;                     ///< m, the nut's hole beside the screw's line, near the bearing
     Known nutStiffness, nutLength, nutTurns, preload, bracket, beyondA, beyondB;
 };
 /// A handwheel's rope, band or pinion of a hand-moved table.

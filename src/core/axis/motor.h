@@ -28,6 +28,8 @@ struct MotorBody {
     bool named = false; ///< there is one: its plate or its kind was typed
     Known rotor;        ///< kg m^2
     FitSize shaft;
+    Known pilotHeight; ///< m, the pilot stands off the face
+    Known key;         ///< m, width of the key seat in the shaft; 0: none
     Known face, body, shaftLength, boltSquare, pilot, radialLoad, radialAt, frontBearing;
 };
 /// Pull-out torque over speed as somebody has it: from a data sheet, or found at a brake.

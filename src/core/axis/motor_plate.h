@@ -9,7 +9,9 @@ namespace lw {
 
 struct MotorPlate {
     Known thickness, width, above, below; ///< m: edges from the middle of the driven shaft; below: beyond the motor
-    Known bore;                           ///< hole the driven shaft passes through
+    /// Of a mount that is there: bolt square, bore for the pilot, how deep that is.
+    Known square, pilotBore, recess;
+    Known bore; ///< hole the driven shaft passes through
     Known postApart, postAbove, postBelow, postThread, postLength;
     bool postsPunched = true;                   ///< found through the bracket, not by measuring
     Known dowels, dowel;                        ///< how many pins; m

@@ -122,6 +122,17 @@ EndSeat ModelReader::readSeat() {
     e.fitTo = fixed.own("free_to_um");
     e.clearanceGroup = fixed.text("clearance");
     e.bearingRise = fixed.own("rise_K");
+    const auto thread = [&](const std::string &text, const char *what) {
+        const auto t = readMetricThread(text);
+        if (!text.empty() && !t)
+            m.problems.push_back(std::string(what) + ": \"" + text + "\" is no metric thread. Write M12x1.");
+        return t;
+    };
+    e.endThread = thread(at("screw/").text("end_thread"), "Thread of the screw's end");
+    e.lockNut = thread(fixed.text("lock_nut"), "Lock nut");
+    e.shoulder = at("screw/").own("shoulder_mm");
+    e.abutment = fixed.own("abutment_mm");
+    e.key = at("screw/").own("key_width_mm");
     return e;
 }
 void ModelReader::readBearings(Screw &s) {
@@ -146,6 +157,22 @@ void ModelReader::readBearings(Screw &s) {
 void ModelReader::readNut(Screw &s, const BallScrewSize *size) {
     s.nutKind = designText("nut/kind");
     s.nutBeside = design("nut/beside_mm");
+    const auto nut = at("nut/");
+    s.nutThreadText = nut.text("thread");
+    if (!s.nutThreadText.empty()) {
+        if (const auto t = readThread(s.nutThreadText))
+            s.nutThread = *t;
+        else
+            m.problems.push_back("Nut's thread: " + t.error().detail);
+    }
+    s.ball = design("screw/ball_mm");
+    s.nutBall = nut.own("ball_mm");
+    s.nutBody = nut.own("body_mm");
+    s.nutFlange = nut.own("flange_mm");
+    if (!s.nutBody.known() && size) s.nutBody = assumed(size->nutBody * 1e-3);
+    if (!s.nutFlange.known() && size) s.nutFlange = assumed(size->nutFlange * 1e-3);
+    s.nutRoom = axis("survey/room/nut_mm");
+    s.nutArbor = nut.own("arbor_mm");
     m.nutPlay = design("nut/play_mm");
     s.nutStiffness = design("nut/stiffness_N_um");
     s.nutStiffness = typedOr(input::nutStiffness, s.nutStiffness, size ? size->nutStiffness * 1e6 : 100e6);

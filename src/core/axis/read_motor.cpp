@@ -132,6 +132,8 @@ void ModelReader::readMotorBody(MotorBody &s) {
     s.shaftLength = design("motor/shaft_length_mm");
     s.boltSquare = design("motor/bolt_square_mm");
     s.pilot = design("motor/pilot_mm");
+    s.pilotHeight = design("motor/pilot_height_mm");
+    s.key = design("motor/key_width_mm");
     s.radialLoad = design("motor/radial_load_N");
     s.radialAt = design("motor/radial_load_at_mm");
     if (!s.radialAt.known()) s.radialAt = assumed(20e-3);

@@ -34,6 +34,9 @@ Pulley ModelReader::readPulley(const std::string &place) {
     if (!out.runOut.known()) out.runOut = assumed(0.05e-3, 0.02e-3, 0.1e-3, Shape::Uniform); // bored at home
     out.hub = p.text("hub", "clamp");
     out.keyLength = p.own("key_mm");
+    out.keyWidth = p.own("key_width_mm");
+    out.bushSeries = p.text("bush_series");
+    out.bush = p.text("bush");
     out.material = p.text("material", "aluminium");
     out.density = materialOr(out.material, "aluminium").density;
     if (!out.faceWidth.known())
@@ -87,6 +90,7 @@ Coupling ModelReader::readCoupling(const std::string &stage) {
     c.clampScrews = p.own("clamp_screws");
     c.offset = p.own("offset_mm");
     c.lean = p.own("lean_deg");
+    c.gap = p.own("gap_mm");
     return c;
 }
 
@@ -186,6 +190,9 @@ void ModelReader::readPlate() {
     p->above = design("plate/above_mm");
     p->below = design("plate/below_mm");
     p->bore = design("plate/bore_mm");
+    p->square = design("plate/motor_square_mm");
+    p->pilotBore = design("plate/pilot_bore_mm");
+    p->recess = design("plate/recess_mm");
     p->postApart = design("plate/post/apart_mm");
     p->postAbove = design("plate/post/above_mm");
     p->postBelow = design("plate/post/below_mm");

@@ -1,5 +1,6 @@
 #include "drive/joints.h"
 #include "book/book.h"
+#include "units/plain_number.h"
 #include <algorithm>
 #include <cmath>
 
@@ -16,6 +17,37 @@ std::optional<BoltSize> boltSize(double mm) {
         if (std::fabs(r.d - mm) < 1e-9)
             return BoltSize{millimetres(r.d), millimetres(r.pitch), millimetres(r.head), millimetres(r.hole)};
     return {};
+}
+bool MetricThread::operator==(const MetricThread &o) const {
+    const auto same = [](Length a, Length b) { return std::fabs((a - b).value()) < 1e-6; };
+    return same(diameter, o.diameter) && same(pitch, o.pitch) && leftHand == o.leftHand;
+}
+std::optional<MetricThread> readMetricThread(std::string_view text) {
+    std::string t;
+    for (const char c : text)
+        if (c != ' ') t += char(c >= 'a' && c <= 'z' ? c - 32 : c == ',' ? '.' : c);
+    for (std::size_t at; (at = t.find("\u00d7")) != std::string::npos;)
+        t.replace(at, std::string_view("\u00d7").size(), "X");
+    MetricThread out;
+    if (t.ends_with("LH")) {
+        out.leftHand = true;
+        t.resize(t.size() - 2);
+    }
+    if (t.empty() || t.front() != 'M') return {};
+    const auto x = t.find('X');
+    const auto d = readNumber(t.substr(1, x == std::string::npos ? x : x - 1));
+    if (!d || !(*d >= 1 && *d <= 200)) return {};
+    out.diameter = millimetres(*d);
+    if (x == std::string::npos) {
+        const auto size = boltSize(*d);
+        if (!size) return {};
+        out.pitch = size->pitch;
+        return out;
+    }
+    const auto p = readNumber(t.substr(x + 1));
+    if (!p || !(*p > 0.1 && *p < *d / 2)) return {};
+    out.pitch = millimetres(*p);
+    return out;
 }
 std::optional<Pressure> proofStress(std::string_view grade) {
     if (grade == "8.8") return megapascals(580);

@@ -14,6 +14,16 @@ struct BoltSize {
 };
 /// Nothing for a size that is not in the table: 2, 2.5, 3, 4, 5, 6, 8, 10, 12 mm. @param millimetres nominal
 [[nodiscard]] std::optional<BoltSize> boltSize(double millimetres);
+/// A metric thread as written on a shaft end or a lock nut: "M12x1", "M20x1.5 LH", "M8" (coarse).
+struct MetricThread {
+    Length diameter, pitch;
+    bool leftHand = false;
+    /// Of the external thread. Source: ISO-724.
+    [[nodiscard]] Length root() const { return diameter - pitch * 1.226869; }
+    [[nodiscard]] bool operator==(const MetricThread &o) const; ///< to the thousandth of a millimetre
+};
+/// Nothing for what is none, or where no pitch stands and none is usual.
+[[nodiscard]] std::optional<MetricThread> readMetricThread(std::string_view text);
 /// Proof stress of 8.8, 10.9, 12.9. Source: ISO-898-1.
 [[nodiscard]] std::optional<Pressure> proofStress(std::string_view grade);
 /// Area that carries, mm^2 in m^2. Source: ISO-898-1.

@@ -126,6 +126,7 @@ struct BallScrewSize {
     double nutStiffness;                   ///< N/um
     double endBore;                        ///< mm
     double inertiaPerMetre;                ///< kg m^2 / m
+    double nutBody, nutFlange;             ///< mm, of a flanged nut; DIN 69051-5, from memory
 };
 std::span<const BallScrewSize> ballScrewSizes();
 const BallScrewSize *ballScrewSize(std::string_view code);

@@ -71,6 +71,8 @@ constexpr FieldSpec surveyFieldsTable[] = {
     {"axes/*/survey/room/boss_mm", K::Value, D::Length, "mm", 10, 200, 0, true, "Boss",
      "Outside diameter a plate can sit on.", ""},
     {"axes/*/survey/room/bore_mm", K::Value, D::Length, "mm", 5, 150, 0, true, "Bore", "Of the bracket.", ""},
+    {"axes/*/survey/room/nut_mm", K::Value, D::Length, "mm", 15, 300, 0, false, "Room for a nut",
+     "The largest round that goes where the nut sits: a disc of card pushed in, then a caliper on it.", ""},
     {"axes/*/survey/room/tapped", K::Text, D::Number, "", 0, 0, 0, false, "Tapped holes",
      "4 x M6, 14 deep, on 70 mm square.", ""},
     {"axes/*/survey/room/t_slot_mm", K::Value, D::Length, "mm", 4, 30, 0, true, "T-slot", "Width at the top.", ""},

@@ -33,6 +33,8 @@ std::span<const Check *const> allChecks() {
         gather(checks, rackChecks());
         gather(checks, motorShaftChecks());
         gather(checks, pairChecks());
+        gather(checks, screwEndChecks());
+        gather(checks, mountChecks());
         gather(checks, bearingFitChecks());
         gather(checks, layshaftChecks());
         return checks;

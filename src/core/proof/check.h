@@ -186,6 +186,8 @@ std::span<const AxisCheck> screwLifeChecks();     ///< how long it lasts, its wa
 std::span<const AxisCheck> rackChecks();          ///< teeth of a rack and its pinion
 std::span<const AxisCheck> bearingFitChecks();    ///< housings and journals, warmth, a nut pushed aside
 std::span<const AxisCheck> pairChecks();          ///< parts that have to go together
+std::span<const AxisCheck> screwEndChecks();      ///< thread, shoulder and lock nut of its end, nut and casting
+std::span<const AxisCheck> mountChecks();         ///< motor on a mount that is there
 std::span<const AxisCheck> motorShaftChecks();    ///< what pulls the motor's shaft sideways
 std::span<const AxisCheck> layshaftChecks();      ///< a shaft between two stages
 std::span<const PlateCheck> plateChecks();        ///< what the motor sits on

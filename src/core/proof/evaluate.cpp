@@ -354,6 +354,7 @@ void judgeTurning(const AxisModel &m, Evaluation &e) {
     judgeAll(rotaryHoldingChecks(), axis, {}, rows);
     judgeAll(motorShaftChecks(), axis, {}, rows);
     judgeAll(layshaftChecks(), axis, {}, rows);
+    judgeAll(mountChecks(), axis, {}, rows);
     judgePlate(axis, rows);
     for (std::size_t k = 0; k < m.stages.size(); ++k)
         std::visit([&](const auto &kind) { judgeStage(m, s, k, kind, rows); }, m.stages[k].stage);
@@ -371,6 +372,8 @@ void judgeDesign(const AxisModel &m, Evaluation &e) {
     judgeAll(motorShaftChecks(), axis, {}, rows);
     judgeAll(layshaftChecks(), axis, {}, rows);
     judgeAll(pairChecks(), axis, {}, rows);
+    judgeAll(screwEndChecks(), axis, {}, rows);
+    judgeAll(mountChecks(), axis, {}, rows);
     judgeAll(bearingFitChecks(), axis, {}, rows);
     judgeAll(seatChecks(), axis, {}, rows);
     judgePlate(axis, rows);

@@ -254,8 +254,8 @@ const std::vector<SurveyCardSpec> &table() {
          "The envelope parts are held against.",
          "Measuring with the slide in the middle.",
          {"survey/room/shaft_mm", "survey/room/shaft_length_mm", "survey/room/boss_mm", "survey/room/bore_mm",
-          "survey/room/tapped", "survey/room/t_slot_mm", "survey/room/motor_length_mm", "survey/room/motor_square_mm",
-          "survey/room/pulley_mm", "survey/room/portal_mm"},
+          "survey/room/nut_mm", "survey/room/tapped", "survey/room/t_slot_mm", "survey/room/motor_length_mm",
+          "survey/room/motor_square_mm", "survey/room/pulley_mm", "survey/room/portal_mm"},
          {},
          15},
     };

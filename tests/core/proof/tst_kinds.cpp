@@ -165,7 +165,26 @@ private slots:
             setAt(job, d + "screw/journal", "17 k5");
             setAt(job, d + "fixed_end/kind", "two deep-groove bearings");
             setAt(job, d + "ends", "fixed_fixed");
+            setAt(job, d + "screw/end_thread", "M12x1");
+            setAt(job, d + "fixed_end/lock_nut", "M12x1.5");
+            for (const auto &[key, typed] : {std::pair{"screw/shoulder_mm", "17mm"},
+                                             {"fixed_end/abutment_mm", "18mm"},
+                                             {"motor/key_width_mm", "3mm"},
+                                             {"stages/1/driver/key_width_mm", "0mm"},
+                                             {"plate/motor_square_mm", "50mm"},
+                                             {"plate/pilot_bore_mm", "38mm"},
+                                             {"plate/recess_mm", "1.5mm"},
+                                             {"motor/pilot_height_mm", "1.6mm"}})
+                put(job, d + key, typed);
+            setAt(job, d + "stages/1/driven/hub", "bush");
+            setAt(job, d + "stages/1/driven/bush_series", "1108");
+            setAt(job, "/axes/Z/designs/A/nut/thread", "1610");
+            put(job, "/axes/Z/designs/A/nut/body_mm", "28mm");
+            put(job, "/axes/Z/designs/A/nut/arbor_mm", "0mm");
+            put(job, "/axes/Z/survey/room/nut_mm", "40mm");
+            put(job, "/axes/X/designs/B/stages/1/gap_mm", "0.3mm");
             for (const char *handle : {"off", "folding", "fixed"}) {
+                setAt(job, d + "stages/1/driven/bush", handle == std::string("off") ? "1210" : "1108");
                 setAt(job, d + "handle", handle);
                 jobs.emplace_back("pairs", job);
             }

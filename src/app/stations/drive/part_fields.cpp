@@ -41,7 +41,8 @@ const Keys motor{"design/motor/holding_torque_Nm",
                  "design/motor/shaft_length_mm",
                  "design/motor/bolt_square_mm",
                  "design/motor/pilot_mm",
-                 "design/motor/front_bearing_mm"};
+                 "design/motor/front_bearing_mm",
+                 "design/motor/key_width_mm"};
 const Keys windings{"design/motor/detent_torque_Nm", "design/motor/joined", "design/motor/plate_for"};
 const Keys servo{"design/motor/continuous_torque_Nm",
                  "design/motor/kind",
@@ -68,11 +69,12 @@ const Keys servo{"design/motor/continuous_torque_Nm",
                  "design/cable/cross_section_mm2",
                  "design/drive/pulse_high_us",
                  "design/motor/radial_load_N",
-                 "design/motor/radial_load_at_mm"};
+                 "design/motor/radial_load_at_mm",
+                 "design/motor/key_width_mm"};
 const Keys brushless{"design/motor/line_inductance_mH", "design/motor/pole_pairs"};
 const Keys brushed{"design/motor/no_load_current_A"};
-const Keys pulley{"teeth",         "profile",       "bore",     "hub",        "flanges",
-                  "belt_width_mm", "face_width_mm", "material", "run_out_mm", "key_mm"};
+const Keys pulley{"teeth",    "profile",    "bore",   "hub",          "flanges",     "belt_width_mm", "face_width_mm",
+                  "material", "run_out_mm", "key_mm", "key_width_mm", "bush_series", "bush"};
 const Keys belt{"kind",
                 "code",
                 "centre_mm",
@@ -93,8 +95,8 @@ const Keys layshaft{"shaft/diameter_mm", "shaft/spacing_mm", "shaft/in_beyond_mm
 const Keys rack{"rack/module_mm",   "moved_by",          "screw/kept",    "rack/pinion_teeth",
                 "rack/pinion_of",   "rack/rack_of",      "rack/width_mm", "rack/play_mm",
                 "screw/efficiency", "fixed_end/drag_Nm", "handle"};
-const Keys coupling{"kind",      "coupling",       "stiffness_Nm_rad", "inertia_kgm2", "bore_in", "bore_out",
-                    "torque_Nm", "clamp_screw_mm", "clamp_screws",     "offset_mm",    "lean_deg"};
+const Keys coupling{"kind",      "coupling",       "stiffness_Nm_rad", "inertia_kgm2", "bore_in",  "bore_out",
+                    "torque_Nm", "clamp_screw_mm", "clamp_screws",     "offset_mm",    "lean_deg", "gap_mm"};
 const Keys bearings{"fixed_end/kind",
                     "fixed_end/drag_Nm",
                     "fixed_end/stiffness_N_um",
@@ -117,7 +119,12 @@ const Keys bearings{"fixed_end/kind",
                     "fixed_end/free_from_um",
                     "fixed_end/free_to_um",
                     "fixed_end/warm_C",
-                    "fixed_end/rise_K"};
+                    "fixed_end/rise_K",
+                    "screw/end_thread",
+                    "fixed_end/lock_nut",
+                    "screw/shoulder_mm",
+                    "fixed_end/abutment_mm",
+                    "screw/key_width_mm"};
 const Keys brake{"brake/torque_Nm", "brake/where", "brake/delay_s"};
 const Keys screw{"screw/thread",          "screw/kept",         "screw/grade",
                  "screw/rise_K",          "screw/efficiency",   "nut/play_mm",
@@ -192,6 +199,11 @@ std::vector<std::string> fieldsOf(const ChainPart &part, const AxisModel &m) {
         add(out, "design/",
             m.ballScrew() ? Keys{"nut/preload_N", "screw/static_N", "screw/dynamic_N", "nut/beside_mm"}
                           : Keys{"nut/engaged_turns"});
+        if (!m.keepsScrew) {
+            out.emplace_back("survey/room/nut_mm");
+            add(out, "design/nut/", Keys{"body_mm", "flange_mm", "thread"});
+            if (m.ballScrew()) add(out, "design/", Keys{"nut/arbor_mm", "nut/ball_mm", "screw/ball_mm"});
+        }
         break;
     case ChainPartKind::Slide: add(out, "", m.rotary() ? rotaryTable : slide); break;
     }

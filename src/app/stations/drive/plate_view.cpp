@@ -290,7 +290,11 @@ void PlateView::showEntries() {
                     d + "bolt_length_mm",
                     d + "washer_mm",
                     d + "dowels",
-                    d + "dowel_mm"};
+                    d + "dowel_mm",
+                    d + "motor_square_mm",
+                    d + "pilot_bore_mm",
+                    d + "recess_mm",
+                    at() + "motor/pilot_height_mm"};
             if (plate->slotted) {
                 keys.push_back(stageAt() + "slot_from_mm");
                 keys.push_back(stageAt() + "slot_to_mm");

@@ -19,6 +19,7 @@ struct Coupling {
     Known rated;                   ///< N m, of its sheet
     Known clampScrew, clampScrews; ///< m; how many a hub
     Known offset, lean;            ///< m, rad: how far the shafts are out of line, found at fitting
+    Known gap;                     ///< m, between the ends of the two shafts inside it
     FitSize boreIn, boreOut;
     [[nodiscard]] const CouplingType *type() const { return couplingType(typeCode); }
 

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "axis/fit_size.h"
+#include "machine/known.h"
 #include <string_view>
 
 namespace lw {
@@ -9,6 +10,7 @@ namespace lw {
 struct StageSeat {
     const FitSize *bore = nullptr; ///< null: it brings none of its own
     std::string_view hub = "clamp", what;
+    const Known *keyWidth = nullptr; ///< of the key seat in its bore; null: nobody is asked
 };
 
 } // namespace lw

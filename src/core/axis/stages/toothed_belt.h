@@ -21,8 +21,10 @@ struct Pulley {
     int flanges = 0;
     bool flangesTold = false; ///< somebody counted them
     FitSize bore;
-    Known runOut;    ///< m, full swing at its teeth
-    Known keyLength; ///< m that bears, of a keyed hub
+    Known runOut;                 ///< m, full swing at its teeth
+    Known keyLength;              ///< m that bears, of a keyed hub
+    Known keyWidth;               ///< m, of the key seat in the bore; 0: none
+    std::string bushSeries, bush; ///< as marked on the pulley and on its taper bush: "1108"
     std::string hub, material;
     double density = 2700; ///< kg/m^3, of its material
 };
@@ -74,7 +76,9 @@ struct ToothedBelt {
 
     [[nodiscard]] Standing knownBy() const { return efficiency.standing; } ///< how its losses are known
     [[nodiscard]] const Pulley &pulley(std::size_t side) const { return side == 0 ? driver : driven; }
-    [[nodiscard]] StageSeat seat(std::size_t side) const { return {&pulley(side).bore, pulley(side).hub, "Pulley"}; }
+    [[nodiscard]] StageSeat seat(std::size_t side) const {
+        return {&pulley(side).bore, pulley(side).hub, "Pulley", &pulley(side).keyWidth};
+    }
     void bored(std::size_t side, FitSize bore) { (side == 0 ? driver : driven).bore = std::move(bore); }
     [[nodiscard]] bool toothed() const { return driver.teeth > 0 && driven.teeth > 0; }
     [[nodiscard]] Fraction reduction() const {

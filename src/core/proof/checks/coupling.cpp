@@ -24,7 +24,8 @@ double clampForce(const Coupling &c) {
     return boltPreload(stressArea(size->diameter, size->pitch), megapascals(970), 0.65).value() *
            (c.clampScrews.known() ? c.clampScrews.v : 1);
 }
-constexpr double cleanAndDry = 0.12; ///< friction of a degreased clamp; common practice
+constexpr double shaftsApart = 0.5e-3; ///< m, the least inside a coupling; common practice
+constexpr double cleanAndDry = 0.12;   ///< friction of a degreased clamp; common practice
 /// The largest torque its output shaft sees at work, N m.
 double worked(const AxisState &s, int place) {
     double most = 0;
@@ -180,6 +181,28 @@ const StageCheck<Coupling> couplingList[] = {
              f.subject.side = 1;
              rows.add(f);
          }
+     }},
+    {{.code = "R30",
+      .title = "Shafts in the coupling",
+      .part = Part::Motor,
+      .station = StationId::Build,
+      .unit = "mm",
+      .advice = "The motor further out, a spacer, a millimetre off the longer shaft.",
+      .source = "PRACTICE",
+      .overridable = false,
+      .say =
+          [](const AxisScope &, const Finding &f) {
+              return "The shafts end " + mm(f.capacity, 2) + " apart in the coupling" +
+                     (f.verdict == Verdict::Holds ? "." : ": they butt when they grow warm.");
+          },
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              w.step("Apart", "g", "g_1",
+                     {term("g_1", "length less what is in it", couplingOf(a.m, f).gap, Dm::Length, "mm")}, f.capacity,
+                     Dm::Length, "mm");
+          }},
+     [](const CouplingScope &c, Rows &rows) {
+         if (c.stage.gap.known()) rows.add(lowerRow(c.stage.gap.v, shaftsApart, shaftsApart));
      }},
 };
 } // namespace

@@ -33,6 +33,34 @@ Seat seatAt(const AxisModel &m, int side) {
     return {seatOf(m.stages[place].stage, std::size_t(side)), side == 0 ? &m.motorBody().shaft : &m.screwEnd};
 }
 
+/// Width of the seat for a key in the shaft on that side.
+const Known &keyInShaft(const AxisModel &m, int side) { return side == 0 ? m.motorBody().key : m.seat.key; }
+Finding atSeat(const AxisModel &m, Finding f, int side) {
+    f.subject.side = static_cast<std::int8_t>(side);
+    f.subject.stage = static_cast<std::int8_t>(side == 0 ? 0 : m.stages.size() - 1);
+    return f;
+}
+std::string onWhich(const Finding &f) { return f.subject.side == 0 ? ", motor" : ", screw"; }
+/// The pulley on that side when a taper bush holds it.
+const Pulley *bushedAt(const AxisModel &m, int side) {
+    if (m.stages.empty()) return nullptr;
+    const auto *b = m.stageAs<ToothedBelt>(side == 0 ? 0 : m.stages.size() - 1);
+    const auto *p = b ? &b->pulley(std::size_t(side)) : nullptr;
+    return p && p->hub == "bush" ? p : nullptr;
+}
+/// A taper bush by the number on it: XXYY, bores up to XX/10 in. Screws' torque from memory of such tables.
+struct TaperBush {
+    std::string_view code;
+    double boreMost, screws; ///< mm, N m
+};
+constexpr TaperBush taperBushes[] = {{"1008", 25, 5.7}, {"1108", 28, 5.7}, {"1210", 32, 20},
+                                     {"1610", 42, 20},  {"2012", 50, 31},  {"2517", 60, 49}};
+const TaperBush *taperBush(const std::string &text) {
+    for (const auto &b : taperBushes)
+        if (text.starts_with(b.code)) return &b;
+    return nullptr;
+}
+
 /// A hub of metal on a shaft that turns both ways; DIN 6892 in the mean, common practice.
 constexpr double keyPressure = 50e6;
 const Pulley *keyedAt(const AxisModel &m, int side) {
@@ -76,10 +104,7 @@ const AxisCheck seatChecksList[] = {
               return "The key carries " + torqueText(f.capacity) + "; the motor brings up to " + torqueText(f.demand) +
                      ".";
           },
-      .name =
-          [](const AxisModel &, const Finding &f) {
-              return std::string(f.check->title) + (f.subject.side == 0 ? ", motor" : ", screw");
-          },
+      .name = [](const AxisModel &, const Finding &f) { return std::string(f.check->title) + onWhich(f); },
       .work =
           [](const AxisScope &a, const Finding &f, Steps &w) {
               const auto *p = keyedAt(a.m, f.subject.side);
@@ -110,10 +135,104 @@ const AxisCheck seatChecksList[] = {
                  carries =
                      keyTorque(*key, metres(seat.shaft->nominal), metres(p->keyLength.v), fromSi<Pressure>(keyPressure))
                          .value();
-             auto f = marginRow(peakAt(a.s, shaftAt(a.m, side)), carries, 1.2, 2);
-             f.subject.side = static_cast<std::int8_t>(side);
-             f.subject.stage = static_cast<std::int8_t>(side == 0 ? 0 : a.m.stages.size() - 1);
-             rows.add(f);
+             rows.add(atSeat(a.m, marginRow(peakAt(a.s, shaftAt(a.m, side)), carries, 1.2, 2), side));
+         }
+     }},
+    {{.code = "R10",
+      .title = "Taper bush in its pulley",
+      .part = Part::SmallPulley,
+      .station = StationId::Drive,
+      .unit = "mm",
+      .advice = "The bush of the pulley's number, bored for the shaft.",
+      .source = "PRACTICE",
+      .overridable = false,
+      .needs =
+          [](const AxisModel &m, const Finding &f, Asks &asks) {
+              const auto *p = bushedAt(m, f.subject.side);
+              asks.ask(p && taperBush(p->bushSeries), "the bush's number on the pulley: 1108");
+              asks.ask(p && taperBush(p->bush), "the number on the bush");
+              asks.ask(p && p->bore.known(), "the bush's bore");
+          },
+      .say =
+          [](const AxisScope &a, const Finding &f) {
+              const auto *p = bushedAt(a.m, f.subject.side);
+              const auto *takes = taperBush(p->bushSeries), *bush = taperBush(p->bush);
+              if (takes != bush)
+                  return "The pulley takes " + std::string(takes->code) + ", the bush is " + std::string(bush->code) +
+                         ".";
+              if (f.verdict == Verdict::Fails)
+                  return "A " + std::string(bush->code) + " is bored to " + mm(f.capacity) + " at most, not " +
+                         mm(f.demand) + ".";
+              return "Pulley and bush are both " + std::string(bush->code) + ": dry, its screws to " +
+                     torqueText(bush->screws) + " in turn.";
+          },
+      .name = [](const AxisModel &, const Finding &f) { return std::string(f.check->title) + onWhich(f); },
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              const auto *p = bushedAt(a.m, f.subject.side);
+              w.step("Bored", "d", "d_1",
+                     {term("d_1", "the bush's bore", p->bore.nominal, Dimension::Length, "mm", Standing::Stated)},
+                     f.demand, Dimension::Length, "mm");
+          }},
+     [](const AxisScope &a, Rows &rows) {
+         for (int side : {0, 1}) {
+             const auto *p = bushedAt(a.m, side);
+             if (!p) continue;
+             const auto *takes = taperBush(p->bushSeries), *bush = taperBush(p->bush);
+             const bool known = takes && bush && p->bore.known();
+             const bool fits = known && takes == bush && p->bore.nominal <= bush->boreMost * 1e-3 + 1e-9;
+             rows.add(atSeat(a.m,
+                             plainRow(!known ? Verdict::NotKnown
+                                      : fits ? Verdict::Holds
+                                             : Verdict::Fails,
+                                      p->bore.nominal, bush ? bush->boreMost * 1e-3 : notKnown),
+                             side));
+         }
+     }},
+    {{.code = "R11",
+      .title = "Key seats of shaft and hub",
+      .part = Part::SmallPulley,
+      .station = StationId::Drive,
+      .unit = "mm",
+      .advice = "A stepped key, or a clamp hub: the key is left out of it and the clamp's grip counts.",
+      .source = "DIN-6885",
+      .overridable = false,
+      .needs =
+          [](const AxisModel &m, const Finding &f, Asks &asks) {
+              const auto seat = seatAt(m, f.subject.side);
+              asks.ask(seat.keyWidth && seat.keyWidth->known(), "the width of the key seat in the hub (0: none)");
+              asks.ask(keyInShaft(m, f.subject.side).known(), "the width of the key seat in the shaft (0: none)");
+          },
+      .say = [](const AxisScope &, const Finding &f) -> std::string {
+          if (f.verdict == Verdict::Holds)
+              return f.demand > 0 ? "Key seats of shaft and hub are both " + mm(f.demand) + " wide."
+                                  : "Neither shaft nor hub has a key seat.";
+          if (f.demand == 0) return "The hub has a seat for a key, its shaft has none.";
+          if (f.capacity == 0) return "The shaft has a seat for a key, its hub has none: leave the key out.";
+          return "The shaft's key seat is " + mm(f.demand) + " wide, the hub's " + mm(f.capacity) + ".";
+      },
+      .name = [](const AxisModel &, const Finding &f) { return std::string(f.check->title) + onWhich(f); },
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              w.step("In the shaft", "b", "b_1",
+                     {term("b_1", "its key seat", keyInShaft(a.m, f.subject.side), Dimension::Length, "mm")}, f.demand,
+                     Dimension::Length, "mm");
+          }},
+     [](const AxisScope &a, Rows &rows) {
+         for (int side : {0, 1}) {
+             const auto seat = seatAt(a.m, side);
+             const auto &shaft = keyInShaft(a.m, side);
+             if (!seat.keyWidth || (!seat.keyWidth->known() && !shaft.known())) continue;
+             const bool known = seat.keyWidth->known() && shaft.known();
+             const bool same = known && std::fabs(seat.keyWidth->v - shaft.v) < 0.05e-3;
+             const bool keyed = seat.hub == "keyed" || (known && seat.keyWidth->v > 0 && shaft.v > 0);
+             rows.add(atSeat(a.m,
+                             plainRow(!known  ? Verdict::NotKnown
+                                      : same  ? Verdict::Holds
+                                      : keyed ? Verdict::Fails
+                                              : Verdict::Watch,
+                                      shaft.v, seat.keyWidth->v),
+                             side));
          }
      }},
     {{.code = "TR-31",
@@ -139,10 +258,7 @@ const AxisCheck seatChecksList[] = {
                   return where + ": bore " + mm(-f.demand, 2) + " too small, it will not enter.";
               return where + ": " + mm(f.demand, 2) + " to " + mm(f.capacity, 2) + " free.";
           },
-      .name =
-          [](const AxisModel &, const Finding &f) {
-              return std::string(f.check->title) + (f.subject.side == 0 ? ", motor" : ", screw");
-          },
+      .name = [](const AxisModel &, const Finding &f) { return std::string(f.check->title) + onWhich(f); },
       .figure = [](const Finding &f) { return mm(f.capacity, 2); },
       .work =
           [](const AxisScope &a, const Finding &f, Steps &w) {
@@ -165,10 +281,7 @@ const AxisCheck seatChecksList[] = {
              const bool both = seat.bore->known() && seat.shaft->known();
              const double low = both ? seat.bore->least - seat.shaft->most : notKnown,
                           high = both ? seat.bore->most - seat.shaft->least : notKnown;
-             auto f = plainRow(boreVerdict(seat.hub, low, high), low, high);
-             f.subject.side = static_cast<std::int8_t>(side);
-             f.subject.stage = static_cast<std::int8_t>(side == 0 ? 0 : a.m.stages.size() - 1);
-             rows.add(f);
+             rows.add(atSeat(a.m, plainRow(boreVerdict(seat.hub, low, high), low, high), side));
          }
      }},
 };
