@@ -283,7 +283,13 @@ void paintMotorSide(Scene &c, const SideScale &at) {
         p.drawRect(r);
         return r;
     };
-    box(0, shaftOut, c.shaft() / 2, th.part);
+    const auto &outboard = c.m.motorBody().outboard;
+    box(0, std::max(shaftOut, outboard.known() ? outboard.v + 5e-3 : 0), c.shaft() / 2, th.part);
+    if (outboard.known()) { // its ring and what holds it
+        const QRectF held = box(outboard.v - 4e-3, outboard.v + 4e-3, c.shaft() / 2 + 14e-3, th.part2);
+        box(outboard.v - 4e-3, outboard.v + 4e-3, c.shaft() / 2 + 6e-3, th.part);
+        c.area(1, held);
+    }
     const QRectF body = box(-c.body(), 0, c.face() / 2, th.part2);
     if (c.m.hasMotor()) {
         p.setPen(QPen(th.rule2, 0.8));

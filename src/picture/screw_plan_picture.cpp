@@ -259,10 +259,15 @@ ScrewPlanPicture paintScrewPlan(QPainter &p, QRectF area, const ScrewPlan &plan,
     out.drawing = QRectF(area.left(), area.top(), area.width(), 130);
     p.setPen(th.ink2);
     p.drawText(QPointF(area.left() + 4, area.top() + 13),
-               onPaper() ? u"Along the screw, to scale"_s : u"Along the screw, to scale; drag the nut, or arrows"_s);
+               onPaper() ? u"Along the screw, to scale"_s
+                         : u"Along the screw, to scale; drag the nut or the far bearing, or arrows"_s);
     p.setPen(th.touch);
     p.drawText(QRectF(area.left(), area.top(), area.width() - 6, 16), Qt::AlignRight, placeWords(plan, share));
     drawing(p, out.drawing, plan, m, at, share);
+    out.zero = at.zero;
+    out.scale = at.k;
+    if (plan.span == plan.span && m.screw().ends != Ends::FixedFree)
+        out.farBearing = QRectF(at.x(plan.span) - 12, out.drawing.top() + 40, 24, 68);
     out.curves = QRectF(area.left() + 4, out.drawing.bottom() + 6, area.width() - 8,
                         out.order.top() - out.drawing.bottom() - 18);
     const double each = out.curves.height() / 3;

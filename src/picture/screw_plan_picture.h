@@ -9,6 +9,8 @@ namespace lw {
 struct ScrewPlanPicture {
     double left = 0, right = 0; ///< pixels of the middle of the nut at the ends of its travel
     QRectF drawing, curves, order;
+    QRectF farBearing;          ///< null where its place is not known
+    double zero = 0, scale = 0; ///< pixel of the thrust bearing; pixels a metre
     /// Where of the travel a pixel is, 0 to 1.
     [[nodiscard]] double shareAt(double x) const {
         return right > left ? std::min(1.0, std::max(0.0, (x - left) / (right - left))) : 0;

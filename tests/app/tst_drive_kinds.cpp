@@ -6,6 +6,7 @@
 #include "catalogue/catalogue.h"
 #include "picture/theme.h"
 #include "picture/power_path.h"
+#include <QWheelEvent>
 
 using namespace lw;
 using namespace Qt::StringLiterals;
@@ -167,6 +168,91 @@ private slots:
         // a table has none
         m_window->showStation(StationId::Drive, "B");
         QVERIFY(drive()->shown() != DrivePage::View::Screw);
+    }
+    /// A tooth a notch on the pulley that is opened; the belt of the stock that fits comes with it; one undo a gesture.
+    void pulleysGrowWithTheWheel() {
+        m_window->showStation(StationId::Drive, "X");
+        auto *view = drive()->view();
+        const auto turn = [&](int notches) {
+            view->grab(); // painted, it knows where its wheels are
+            const QPointF at = view->picture().smallCentre;
+            QWheelEvent e(at, view->mapToGlobal(at), {}, {0, 120 * notches}, Qt::NoButton, {}, Qt::NoScrollPhase,
+                          false);
+            QApplication::sendEvent(view, &e);
+        };
+        const auto &belt = [&] { return *m_session->proved("X").model.stageAs<ToothedBelt>(0); };
+        const int before = belt().driver.teeth;
+        const auto code = belt().beltText;
+        QVERIFY(walkTo(u"Screw pulley"_s)); // another part is open: the wheel scrolls by
+        turn(1);
+        QCOMPARE(belt().driver.teeth, before);
+        QVERIFY(walkTo(u"Motor pulley"_s));
+        const int steps = m_session->undoStack()->count();
+        for (int k = 0; k < 4; ++k)
+            turn(1);
+        QCOMPARE(belt().driver.teeth, before + 4);
+        QCOMPARE(m_session->undoStack()->count(), steps + 1);
+        QCOMPARE(verdict("X", "TR-01"), Verdict::Holds);
+        const auto *work = m_session->proved("X").evaluation.state.stageWork<ToothedBelt>(0);
+        QVERIFY(std::fabs(work->centreOff) < 0.1e-3); // the belt and its centres follow
+        QTest::keyClick(drive(), Qt::Key_Minus);      // the same by keys
+        QCOMPARE(belt().driver.teeth, before + 3);
+        m_session->undoStack()->undo();
+        QCOMPARE(belt().driver.teeth, before);
+        QCOMPARE(belt().beltText, code);
+        // eight is the least there is, and it says so
+        for (int k = 0; k < 40; ++k)
+            QTest::keyClick(drive(), Qt::Key_Minus);
+        QCOMPARE(belt().driver.teeth, 8);
+    }
+    void theFarBearingIsDragged() {
+        m_window->showStation(StationId::Drive, "X");
+        drive()->goTo(u"screw"_s);
+        auto *screw = m_window->findChild<ScrewView *>(u"screwView"_s);
+        screw->grab();
+        const auto box = screw->picture().farBearing;
+        QVERIFY(box.isValid());
+        const double span = m_session->proved("X").model.screw().span.v, soft = screw->plan().softest()->stiffness;
+        const int steps = m_session->undoStack()->count();
+        const double far = 40e-3 * screw->picture().scale;
+        QTest::mousePress(screw, Qt::LeftButton, {}, box.center().toPoint());
+        for (int k = 1; k <= 4; ++k)
+            QTest::mouseMove(screw, (box.center() + QPointF(far * k / 4, 0)).toPoint());
+        QTest::mouseRelease(screw, Qt::LeftButton, {}, (box.center() + QPointF(far, 0)).toPoint());
+        QVERIFY(std::fabs(m_session->proved("X").model.screw().span.v - span - 40e-3) < 2e-3);
+        QCOMPARE(m_session->undoStack()->count(), steps + 1); // one for the whole pull
+        QVERIFY(screw->plan().order > 0 && std::fabs(screw->plan().softest()->stiffness / soft - 1) < 0.2);
+        // never through the nut
+        screw->grab();
+        const auto now = screw->picture().farBearing;
+        QTest::mousePress(screw, Qt::LeftButton, {}, now.center().toPoint());
+        QTest::mouseMove(screw, QPoint(5, int(now.center().y())));
+        QTest::mouseRelease(screw, Qt::LeftButton, {}, QPoint(5, int(now.center().y())));
+        QVERIFY(m_session->proved("X").model.screw().span.v > screw->plan().nutFar);
+        m_session->undoStack()->undo();
+        m_session->undoStack()->undo();
+        QCOMPARE(m_session->proved("X").model.screw().span.v, span);
+    }
+    /// What the advice names can be done: the bearing is typed, the shaft bends less, parts and steps have it.
+    void anOutboardBearingCuresTheShaft() {
+        m_window->showStation(StationId::Drive, "Z");
+        QCOMPARE(verdict("Z", "TR-16"), Verdict::Watch);
+        const double felt = rowOf("Z", "TR-14")->demand;
+        QVERIFY(!listed("Z", "Outboard bearing"));
+        QVERIFY(walkTo(u"Motor"_s));
+        type(design("Z", "motor/outboard_mm"), u"43mm"_s);
+        QCOMPARE(verdict("Z", "TR-16"), Verdict::Holds);
+        QVERIFY(rowOf("Z", "TR-14")->demand < felt);
+        QVERIFY(listed("Z", "Outboard bearing for 10 mm"));
+        m_window->showStation(StationId::Build, "Z");
+        QVERIFY(std::ranges::any_of(m_session->plan().steps, [](const auto &s) {
+            return s.text.find("Outboard bearing") != std::string::npos;
+        }));
+        // nearer than the belt it holds nothing
+        m_window->showStation(StationId::Drive, "Z");
+        QVERIFY(walkTo(u"Motor"_s));
+        type(design("Z", "motor/outboard_mm"), u"16mm"_s);
+        QCOMPARE(verdict("Z", "TR-16"), Verdict::Watch);
     }
     /// A belt of another form is red in the drawing, in the ledger and against the parts list at once.
     void aWrongBeltIsSeenEverywhere() {

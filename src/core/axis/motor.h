@@ -31,6 +31,7 @@ struct MotorBody {
     Known pilotHeight; ///< m, the pilot stands off the face
     Known key;         ///< m, width of the key seat in the shaft; 0: none
     Known face, body, shaftLength, boltSquare, pilot, radialLoad, radialAt, frontBearing;
+    Known outboard; ///< m off the face: middle of a bearing beyond what sits on the shaft; not known: none
 };
 /// Pull-out torque over speed as somebody has it: from a data sheet, or found at a brake.
 struct TorqueCurve {

@@ -143,6 +143,7 @@ void ModelReader::readMotorBody(MotorBody &s) {
         s.radialLoad = assumed(rating, rating * 0.7, rating * 2, Shape::Lognormal);
     }
     s.frontBearing = design("motor/front_bearing_mm");
+    s.outboard = design("motor/outboard_mm");
     if (!s.frontBearing.known()) s.frontBearing = assumed(5e-3);
 }
 

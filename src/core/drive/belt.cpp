@@ -310,7 +310,7 @@ Length fitAllowance(const BeltProfile &p, int flanged) {
 }
 
 Result<OverhungShaft> overhungShaft(Force load, Torque torque, Length diameter, Length overhang, Length bearings,
-                                    double notch) {
+                                    double notch, std::optional<Length> outboard) {
     LW_REQUIRE_POSITIVE(diameter.value(), "shaft_d_mm");
     LW_REQUIRE_POSITIVE(overhang.value(), "overhang_mm");
     LW_REQUIRE_POSITIVE(bearings.value(), "bearing_span_mm");
@@ -320,15 +320,23 @@ Result<OverhungShaft> overhungShaft(Force load, Torque torque, Length diameter, 
     const double l = bearings.value();
     const double EI = 206e9 * pi * d * d * d * d / 64;
     OverhungShaft s{};
-    const double sigma = 32 * F * a * notch / (pi * d * d * d);
+    // what the third bearing pushes back with: as much as lifts the shaft to it again
+    const double c = outboard ? outboard->value() : 0;
+    const bool third = c > a;
+    const double there = l * a * c / 3 + a * a * (3 * c - a) / 6; // E I times the bend at a of a unit force at c
+    const double R = third ? F * there / (c * c * (l + c) / 3) : 0;
+    const double atFront = std::fabs(F * a - R * c), moment = std::max(atFront, std::fabs(R * (c - a)));
+    const double sigma = 32 * moment * notch / (pi * d * d * d);
     const double tau = 16 * torque.value() / (pi * d * d * d);
     s.bending = fromSi<Pressure>(sigma);
     s.torsion = fromSi<Pressure>(tau);
     s.combined = fromSi<Pressure>(std::sqrt(sigma * sigma + 3 * tau * tau));
-    s.deflection = metres(F * a * a * (l + a) / (3 * EI));
-    s.slope = radians(F * a * (2 * l + 3 * a) / (6 * EI));
-    s.front = newtons(F * (l + a) / l);
-    s.rear = newtons(-F * a / l);
+    s.deflection = metres(std::fabs(F * a * a * (l + a) / 3 - R * there) / EI);
+    s.slope = radians(std::fabs(F * a * (2 * l + 3 * a) / 6 - R * (l * c / 3 + c * a - a * a / 2)) / EI);
+    s.rear = newtons(-(F * a - R * c) / l);
+    s.front = newtons(F - R) - s.rear;
+    s.outboard = newtons(R);
+    s.felt = newtons(third ? std::max(std::fabs(s.front.value()) * l / (l + a), atFront / a) : F);
     return s;
 }
 

@@ -119,10 +119,15 @@ struct OverhungShaft {
     Length deflection;
     Angle slope;
     Force front, rear;
+    Force outboard; ///< on a third bearing beyond the pulley; 0 where there is none
+    /// The pull at the pulley that would load front bearing or shaft as much were there no third bearing.
+    Force felt;
 };
-/// Motor shaft with a pulley beyond its front bearing. Source: BEAM (double integration).
+/// Motor shaft with a pulley beyond its front bearing. Source: BEAM (double integration; with a third bearing that does
+/// not give, by the deflection it takes away).
+/// @param outboard middle of a third bearing from the front one, beyond the pulley
 [[nodiscard]] Result<OverhungShaft> overhungShaft(Force load, Torque torque, Length diameter, Length overhang,
-                                                  Length bearings, double notch);
+                                                  Length bearings, double notch, std::optional<Length> outboard = {});
 /// Radial rating moved from x_ref to x: bearing and shaft-bending limits, the smaller.
 [[nodiscard]] Force radialAllowance(Force rated, Length reference, Length at, Length frontBehindFace, Length bearings);
 

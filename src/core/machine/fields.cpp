@@ -213,6 +213,8 @@ constexpr FieldSpec axisFieldsTable[] = {
      "From the face, from the data sheet.", ""},
     {"axes/*/designs/*/motor/front_bearing_mm", K::Value, D::Length, "mm", 2, 15, 0, true, "Front bearing",
      "Data sheet; 5 mm behind the face where nobody says.", ""},
+    {"axes/*/designs/*/motor/outboard_mm", K::Value, D::Length, "mm", 15, 150, 0, true, "Outboard bearing",
+     "Middle of a bearing beyond the pulley, off the motor's face; blank: none.", ""},
     {"axes/*/designs/*/drive/current_A", K::Value, D::Current, "A", 0.3, 14, 0, true, "Drive set to",
      "The drive's switches or display, in amperes as they are marked; clamp ammeter on one phase to be sure.", ""},
     {"axes/*/designs/*/drive/pulses_a_turn", K::Value, D::Count, "", 200, 10000000, 0, true, "Pulses a turn",

@@ -155,7 +155,14 @@ std::vector<BuildStep> stepsOfAxis(const nlohmann::json &project, const AxisMode
     motor.restoresText = id + "@0";
     for (const char *ref : motorParts)
         motor.parts.push_back(part(ref));
-    auto &wire = add("wire", "Wire " + id + ", switches", StepKind::Wire, 1, motor.key);
+    std::string mounted = motor.key;
+    if (m.motorBody().outboard.known()) {
+        auto &s = add("outboard", "Outboard bearing: set by dial to 0.02, bolted last", StepKind::Fit, 1, mounted);
+        s.toleranceMm = 0.02;
+        s.parts.push_back(part("outboard"));
+        mounted = s.key;
+    }
+    auto &wire = add("wire", "Wire " + id + ", switches", StepKind::Wire, 1, mounted);
     for (const char *ref : {"drive", "supply", "switches"})
         wire.parts.push_back(part(ref));
     auto &first = add("first", "First moves of " + id, StepKind::Commission, 1, wire.key);

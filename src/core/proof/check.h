@@ -65,11 +65,12 @@ enum class Lever {
     Microsteps,
     Current,
     Stop,
-    Teeth,   ///< the same ratio with more teeth
-    Width,   ///< a wider belt
-    Nearer,  ///< the belt nearer the motor's face
-    Preload, ///< of a ball nut
-    Motor    ///< another of the catalogue
+    Teeth,    ///< the same ratio with more teeth
+    Width,    ///< a wider belt
+    Nearer,   ///< the belt nearer the motor's face
+    Outboard, ///< a bearing beyond what pulls the motor's shaft
+    Preload,  ///< of a ball nut
+    Motor     ///< another of the catalogue
 };
 #pragma GCC diagnostic pop
 

@@ -83,8 +83,10 @@ void loadStages(const AxisModel &m, AxisState &s) {
     if (!(first.sideways.value() > 0)) return;
     const Length overhang = first.offFace + metres(motor.frontBearing.v);
     const Length bearings = metres(std::max(0.01, motor.body.v - 15e-3));
+    const auto outboard =
+        motor.outboard.known() ? std::optional(metres(motor.outboard.v + motor.frontBearing.v)) : std::nullopt;
     if (const auto o = overhungShaft(first.sideways, newtonMetres(s.peakStatic), metres(motor.shaft.nominal), overhang,
-                                     bearings, 1.5))
+                                     bearings, 1.5, outboard))
         s.overhung = *o;
     s.shaftAllowed = radialAllowance(newtons(motor.radialLoad.v), metres(motor.radialAt.v), first.offFace,
                                      metres(motor.frontBearing.v), bearings)

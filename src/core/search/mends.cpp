@@ -20,6 +20,7 @@ struct MendGround {
         for (const auto &g : prove(m).findings)
             if (g.verdict == Verdict::Fails) failing.push_back(g);
         const auto now = evaluate(m).state;
+        if (!now.stages.empty()) offFace = now.stages[0].figures.offFace.value();
         asked = partsAsked(m, now);
         const std::array designed{DesignedAxis{&m, &now}};
         lines = partLines(readStoredParts(project), designed, false);
@@ -35,6 +36,7 @@ struct MendGround {
     const AxisModel &m;
     TriedAxis tried;
     std::vector<Finding> failing;
+    double offFace = notKnown; ///< m, middle of what sits on the motor's shaft off its face
     std::vector<PartAsked> asked;
     std::vector<PartLine> lines; ///< the list as it stands
 
@@ -119,6 +121,7 @@ private:
     void teeth();
     void widths();
     void nearer();
+    void outboard();
     void preloads();
     void motors();
 
@@ -391,6 +394,18 @@ void Search::nearer() {
     }
 }
 
+/// A third bearing just beyond what sits on the motor's shaft.
+void Search::outboard() {
+    if (m.stages.empty() || !besideEachOther(m.stages[0].stage) || m.motorBody().outboard.known()) return;
+    const auto *b = m.stageAs<ToothedBelt>(0);
+    const double off = m_ground.offFace;
+    if (!(off > 0)) return;
+    const double half = (b ? b->driver.faceWidth.v / 2 : 8e-3) + 2e-3; // its flange stays free
+    const double at = std::ceil((off + half + 6e-3) * 1e3);            // and half a small bearing's width
+    attempt("A bearing beyond it, " + numberText(at, 3) + "\u00a0mm off the motor's face, makes it",
+            {{d + "motor/outboard_mm", typed(numberText(at, 4) + "mm")}});
+}
+
 /// Up to a tenth of the rating: more takes the nut's life. Common practice.
 void Search::preloads() {
     if (!m.ballScrew() || !m.screw().dynamicRating.known()) return;
@@ -441,6 +456,7 @@ std::vector<Mend> Search::run() {
         case Lever::Teeth: teeth(); break;
         case Lever::Width: widths(); break;
         case Lever::Nearer: nearer(); break;
+        case Lever::Outboard: outboard(); break;
         case Lever::Preload: preloads(); break;
         case Lever::Motor: motors(); break;
         }

@@ -172,6 +172,13 @@ std::vector<PartAsked> partsAsked(const AxisModel &m, const AxisState &s) {
                        "Supply " + n(m.supply.voltage.v) + " V" +
                            (m.supply.power.known() ? " " + n(m.supply.power.v) + " W" : ""),
                        "electrical", "buy", priceOf(cat.supplyFor(m.supply.voltage.v, m.supply.power.v)), false});
+    if (m.motorBody().outboard.known()) {
+        const double d = m.motorBody().shaft.known() ? m.motorBody().shaft.nominal * 1e3 : notKnown;
+        out.push_back({"outboard",
+                       "Outboard bearing" + (d == d ? " for " + n(d) + " mm" : std::string()) +
+                           ", its ring free to slide, in a plate of its own",
+                       "mechanical", "buy", d == d ? priceOf(cat.endFor("far", d)) : notKnown, false});
+    }
     for (std::size_t k = 0; k < m.stages.size(); ++k) {
         if (const auto *b = m.stageAs<ToothedBelt>(k))
             addBeltParts(m, *b, k, out);

@@ -399,6 +399,39 @@ private slots:
         // the front bearing carries more than the pull: moments about the rear one
         LW_COMPARE_WITHIN(s->front.value(), F * (l + a) / l, 1e-9 * F);
     }
+    void outboardByUnitLoads() {
+        // the same with a third bearing: the bend there, by Castigliano from the moments its own reaction leaves, is
+        // none
+        using G = boost::math::quadrature::gauss_kronrod<double, 31>;
+        for (const double c : {0.045, 0.06, 0.09}) {
+            const double F = 200, a = 0.030, l = 0.073, EI = 206e9 * pi * std::pow(0.010, 4) / 64;
+            const auto s =
+                overhungShaft(newtons(F), newtonMetres(0), millimetres(10), metres(a), metres(l), 1, metres(c));
+            const double R = s->outboard.value();
+            // span from the rear bearing, overhang from the front one, in two pieces where the pull stands
+            const auto over = [&](auto &&unit) {
+                const auto moment = [&](double x) { return F * std::max(0.0, a - x) - R * (c - x); };
+                const auto piece = [&](double from, double to) {
+                    return G::integrate([&](double x) { return moment(x) * unit(x) / EI; }, from, to);
+                };
+                return G::integrate([&](double x) { return moment(0) * unit(0.0) * x * x / l / l / EI; }, 0.0, l) +
+                       piece(0, a) + piece(a, c);
+            };
+            const double free = overhungShaft(newtons(F), newtonMetres(0), millimetres(10), metres(a), metres(l), 1)
+                                    ->deflection.value();
+            QVERIFY(std::fabs(over([&](double x) { return c - x; })) < 1e-9 * free);
+            const double bends = over([&](double x) { return std::max(0.0, a - x); }),
+                         tips = over([&](double x) { return x < a ? 1.0 : 0.0; });
+            LW_COMPARE_WITHIN(s->deflection.value(), std::fabs(bends), 1e-6 * free);
+            LW_COMPARE_WITHIN(s->slope.value(), std::fabs(tips), 1e-6 * free / a);
+            LW_COMPARE_WITHIN(s->front.value() + s->rear.value() + R, F, 1e-9 * F); // nothing is left over
+            QVERIFY(s->deflection.value() < free / 3 && s->felt.value() < F);
+        }
+        // one that stands nearer than the pull holds nothing
+        const auto near =
+            overhungShaft(newtons(200), newtonMetres(0), millimetres(10), metres(0.03), metres(0.073), 1, metres(0.02));
+        QCOMPARE(near->outboard.value(), 0.0);
+    }
     void rejects() {
         QVERIFY(!rimPull(newtons(10), millimetres(80), newtonMetres(0), millimetres(0), 0.3));
         QCOMPARE(rimPull(newtons(10), millimetres(80), newtonMetres(0), millimetres(0), 0.3).error().code,

@@ -1,7 +1,7 @@
-#include "picture/fit_picture.h"
 #include "app/stations/drive/drive_page.h"
+#include "picture/fit_picture.h"
+#include "search/belt_choice.h"
 #include "machine/chain_edits.h"
-#include "picture/rotary_views.h"
 #include "proof/words/narrate.h"
 #include "catalogue/catalogue.h"
 #include "shop/parts.h"
@@ -12,147 +12,6 @@
 
 namespace lw {
 using namespace Qt::StringLiterals;
-
-// ---- the drawing
-
-PowerPathView::PowerPathView(QWidget *parent) : QWidget(parent) {
-    setMinimumHeight(222);
-    setMouseTracking(true);
-    setObjectName(u"powerPath"_s);
-    setAccessibleName(u"Power path, to scale"_s);
-}
-
-void PowerPathView::refresh(const ProvedAxis &p, int chosen, std::optional<std::size_t> beltStage, bool fits) {
-    m_fits = fits;
-    m_proved = &p;
-    m_chosen = chosen;
-    m_beltStage = beltStage;
-    const auto &m = p.model;
-    QString words = m.hasMotor() ? u"Motor"_s : u"No motor"_s;
-    for (std::size_t k = 0; k < m.stages.size(); ++k)
-        if (const auto *belt = m.stageAs<ToothedBelt>(k))
-            words += u", belt %1 : %2, centres %3 mm"_s.arg(belt->driver.teeth)
-                         .arg(belt->driven.teeth)
-                         .arg(text(numberText(p.evaluation.state.stageWork<ToothedBelt>(k)->centre * 1e3, 5)));
-        else if (!m.stageAs<Coupling>(k))
-            words += u", "_s + text(nounOf(m.stages[k].stage));
-    if (std::all_of(m.stages.begin(), m.stages.end(), [](const auto &q) { return !besideEachOther(q.stage); }))
-        words += u", direct"_s;
-    if (m.rotary())
-        words += u", table that turns"_s;
-    else
-        words += m.screw().named ? u", screw "_s + text(m.screw().thread.name) : u", screw not named"_s;
-    setAccessibleDescription(words);
-    QWidget::update();
-}
-void PowerPathView::setNut(double share) {
-    m_nut = std::clamp(share, 0.0, 1.0);
-    QWidget::update();
-}
-QString PowerPathView::scales() const {
-    // the widget's pixels are 96 to the inch
-    auto scale = [](double pixelsPerMetre) { return pixelsPerMetre > 0 ? 96 / 0.0254 / pixelsPerMetre : 0; };
-    if (m_proved && m_proved->model.rotary())
-        return m_picture.endScale > 0
-                   ? u"to scale: views 1 : %1, belt 1 : %2"_s.arg(scale(m_picture.sideScale), 0, 'f', 1)
-                         .arg(scale(m_picture.endScale), 0, 'f', 1)
-                   : u"to scale: views 1 : %1"_s.arg(scale(m_picture.sideScale), 0, 'f', 1);
-    return u"drawn to scale: end view 1 : %1, side view 1 : %2"_s.arg(scale(m_picture.endScale), 0, 'f', 1)
-        .arg(scale(m_picture.sideScale), 0, 'f', 1);
-}
-
-void PowerPathView::paintEvent(QPaintEvent *) {
-    QPainter p(this);
-    p.fillRect(rect(), theme().sheet);
-    if (!m_proved) return;
-    if (m_proved->model.rotary()) {
-        const double endW = m_proved->model.hasStage<ToothedBelt>() ? std::min(230.0, width() * 0.27) : 0;
-        const double sideScale = paintRotaryViews(p, QRectF(4, 0, width() - endW - 18, height() - 6), m_proved->model,
-                                                  m_proved->evaluation.state);
-        m_picture = {};
-        if (endW > 0)
-            m_picture = paintChainEnd(p, QRectF(width() - endW - 6, 0, endW, height() - 6), m_proved->model,
-                                      m_proved->evaluation.state, m_chosen);
-        m_picture.sideScale = sideScale;
-        m_strip = {};
-        if (const auto now = scales(); now != m_scales) {
-            m_scales = now;
-            emit scalesChanged();
-        }
-        return;
-    }
-    const double stripH = m_beltStage || m_fits ? 92 : 0;
-    const double endW = std::min(250.0, width() * 0.30);
-    m_picture = paintPowerPath(p, QRectF(4, 0, endW, height() - stripH - 6),
-                               QRectF(endW + 10, 0, width() - endW - 12, height() - stripH - 6), m_proved->model,
-                               m_proved->evaluation.state, m_chosen, m_nut);
-    if (const auto now = scales(); now != m_scales) {
-        m_scales = now;
-        emit scalesChanged();
-    }
-    m_strip = {};
-    if (stripH == 0) return;
-    p.setPen(QPen(theme().rule2, 1));
-    p.drawLine(QPointF(0, height() - stripH), QPointF(width(), height() - stripH));
-    if (m_fits)
-        return paintFits(p, QRectF(0, height() - stripH + 2, width(), stripH - 2), bearingFits(m_proved->model),
-                         m_proved->model);
-    m_strip = paintBeltStrip(p, QRectF(0, height() - stripH + 2, width(), stripH - 2), m_proved->model,
-                             m_proved->evaluation.state, *m_beltStage);
-}
-
-void PowerPathView::mousePressEvent(QMouseEvent *e) {
-    const QPointF at = e->position();
-    m_from = at;
-    for (const auto &s : m_strip.stops)
-        if (s.box.contains(at)) return emit beltChosen(m_strip.stage, s.teeth, s.centre);
-    if (m_strip.track.adjusted(-8, -4, 8, 4).contains(at)) {
-        m_drag = Drag::Strip;
-        return emit centreDragged(m_strip.stage, m_strip.centreAt(at.x()));
-    }
-    for (auto it = m_picture.areas.rbegin(); it != m_picture.areas.rend(); ++it)
-        if (it->area.contains(at)) {
-            const int part = it->part;
-            const auto parts = m_proved ? chainParts(m_proved->model) : std::vector<ChainPart>();
-            emit picked(part);
-            if (part == int(parts.size())) m_drag = Drag::Nut;
-            const auto *belt = m_proved ? m_proved->evaluation.state.stageWork<ToothedBelt>(0) : nullptr;
-            if ((part == 1 || part == 2) && belt &&
-                std::hypot(at.x() - m_picture.smallCentre.x(), at.y() - m_picture.smallCentre.y()) < 80) {
-                m_drag = Drag::Centre;
-                m_startCentre = belt->centre;
-            }
-            return;
-        }
-}
-/// How far a movement of the pointer goes along the first belt, away from the pulley it turns, pixels.
-double PowerPathView::alongBelt(QPointF moved) const {
-    const QPointF way = m_picture.smallCentre - m_picture.firstDriven;
-    const double length = std::hypot(way.x(), way.y());
-    return length > 0 ? QPointF::dotProduct(moved, way) / length : moved.y();
-}
-void PowerPathView::mouseMoveEvent(QMouseEvent *e) {
-    const QPointF at = e->position();
-    const double slow = e->modifiers() & Qt::AltModifier ? 0.25 : 1;
-    if (m_drag == Drag::Centre && m_picture.endScale > 0)
-        emit centreDragged(0, m_startCentre + alongBelt(at - m_from) / m_picture.endScale * slow);
-    else if (m_drag == Drag::Strip)
-        emit centreDragged(m_strip.stage, m_strip.centreAt(at.x()));
-    else if (m_drag == Drag::Nut && m_picture.tableRight > m_picture.tableLeft) {
-        setNut(m_nut + (at.x() - m_from.x()) / (m_picture.tableRight - m_picture.tableLeft) * slow);
-        m_from = at;
-    } else {
-        bool over = m_strip.track.contains(at);
-        for (const auto &s : m_strip.stops)
-            over |= s.box.contains(at);
-        for (const auto &a : m_picture.areas)
-            over |= a.area.contains(at);
-        setCursor(over ? Qt::PointingHandCursor : Qt::ArrowCursor);
-    }
-}
-void PowerPathView::mouseReleaseEvent(QMouseEvent *) { m_drag = Drag::None; }
-
-// ---- the page
 
 DrivePage::DrivePage(Session *session, QWidget *parent) : StationPage(session, StationId::Drive, parent) {
     auto *all = new QVBoxLayout(this);
@@ -278,6 +137,12 @@ DrivePage::DrivePage(Session *session, QWidget *parent) : StationPage(session, S
 
     connect(m_view, &PowerPathView::picked, this, &DrivePage::pick);
     connect(m_view, &PowerPathView::beltChosen, this, &DrivePage::setBelt);
+    connect(m_view, &PowerPathView::teethTurned, this, &DrivePage::turnTeeth);
+    connect(m_screw, &ScrewView::farBearingDragged, this, [this](double span) {
+        m_session->typeInto(text("/axes/" + m_axis + "/designs/" + proved().model.designId) +
+                                u"/screw/bearing_span_mm"_s,
+                            QString::number(span * 1e3, 'f', 0) + u"mm"_s, u"stated"_s);
+    });
     connect(m_view, &PowerPathView::centreDragged, this, [this](std::size_t stage, double centre) {
         const auto *b = proved().model.stageAs<ToothedBelt>(stage);
         if (!b) return;
@@ -311,6 +176,35 @@ void DrivePage::setBelt(std::size_t stage, int teeth, double centre) {
            {{"typed", QString::number(centre * 1e3, 'f', 2).toStdString() + "mm"}, {"standing", "stated"}}}},
          u"belt %1 → %2"_s.arg(before.isEmpty() ? u"none"_s : before, code),
          u"belt:"_s + QString::fromStdString(at)});
+}
+
+void DrivePage::turnTeeth(int part, int by) {
+    const auto *at = part >= 1 && part <= int(m_parts.size()) ? &m_parts[std::size_t(part - 1)] : nullptr;
+    if (!at || at->stage < 0) return;
+    const auto &m = proved().model;
+    const auto place = std::size_t(at->stage);
+    const bool driver = at->kind == ChainPartKind::Driver;
+    const auto *b = m.stageAs<ToothedBelt>(place);
+    const auto *g = m.stageAs<Gears>(place);
+    int z[2] = {b ? b->driver.teeth : g ? g->driver.teeth : 0, b ? b->driven.teeth : g ? g->driven.teeth : 0};
+    int &turned = z[driver ? 0 : 1];
+    if (turned < 1) return emit said(u"Its teeth are not known yet: type them first."_s);
+    const int before = turned;
+    turned = std::clamp(turned + by, 8, b ? 150 : 200);
+    if (turned == before) return emit said(u"Wheels have %1 to %2 teeth."_s.arg(8).arg(b ? 150 : 200));
+    const auto where = stagePointer(m, place);
+    std::vector<Patch> patches{{where + (driver ? "driver/teeth" : "driven/teeth"),
+                                {{"typed", std::to_string(turned)}, {"standing", "stated"}}}};
+    if (b && b->driver.profile)
+        if (const auto belt = bestBelt(*b, z[0], z[1])) {
+            const double width = b->driver.beltWidth.known() ? b->driver.beltWidth.v * 1e3 : 15;
+            patches.push_back({where + "code", beltCode(*b->driver.profile, belt->teeth, width)});
+            patches.push_back({where + "centre_mm",
+                               {{"typed", QString::number(belt->centre * 1e3, 'f', 2).toStdString() + "mm"},
+                                {"standing", "stated"}}});
+        }
+    m_session->apply({std::move(patches), u"%1 T → %2 T"_s.arg(before).arg(turned),
+                      u"teeth:"_s + QString::fromStdString(where) + QString::number(part)});
 }
 
 void DrivePage::openPicker() {
@@ -524,6 +418,11 @@ bool DrivePage::handleKey(QKeyEvent *e) {
     if (e->key() == Qt::Key_Comma || e->key() == Qt::Key_Period) {
         pick((m_part - 1 + (e->key() == Qt::Key_Period ? 1 : count - 1)) % count + 1);
         return true;
+    }
+    if (e->key() == Qt::Key_Plus || e->key() == Qt::Key_Minus) {
+        const bool wheel = part->kind == ChainPartKind::Driver || part->kind == ChainPartKind::Driven;
+        if (wheel) turnTeeth(m_part, e->key() == Qt::Key_Plus ? 1 : -1);
+        return wheel;
     }
     const bool left = e->key() == Qt::Key_Left || e->key() == Qt::Key_Up,
                right = e->key() == Qt::Key_Right || e->key() == Qt::Key_Down;

@@ -4,6 +4,7 @@
 #include "app/stations/drive/screw_view.h"
 #include "app/stations/drive/opened_part.h"
 #include "app/stations/drive/part_picker.h"
+#include "app/stations/drive/power_path_view.h"
 #include "app/stations/drive/parts_strip.h"
 #include "app/stations/drive/ratio_view.h"
 #include "app/stations/drive/rotary_ratio.h"
@@ -13,53 +14,12 @@
 #include "app/stations/drive/wiring_view.h"
 #include "app/stations/proof/ledger.h"
 #include "app/stations/station_page.h"
-#include "picture/belt_strip.h"
-#include "picture/power_path.h"
 
 class QButtonGroup;
 class QStackedWidget;
 class QTableWidget;
 
 namespace lw {
-
-/// The drawing: two views and the belt strip.
-class PowerPathView : public QWidget {
-    Q_OBJECT
-public:
-    explicit PowerPathView(QWidget *parent);
-    /// @param beltStage the belt whose stock stands in the strip; none: no strip @param fits the bearings' instead
-    void refresh(const ProvedAxis &proved, int chosen, std::optional<std::size_t> beltStage, bool fits = false);
-    void setNut(double share);
-    [[nodiscard]] double nut() const { return m_nut; }
-    [[nodiscard]] const BeltStrip &strip() const { return m_strip; }
-    [[nodiscard]] const PowerPathPicture &picture() const { return m_picture; }
-    [[nodiscard]] QString scales() const;
-
-signals:
-    void picked(int part);
-    void scalesChanged();
-    void centreDragged(std::size_t stage, double centre); ///< m
-    void beltChosen(std::size_t stage, int teeth, double centre);
-
-protected:
-    void paintEvent(QPaintEvent *) override;
-    void mousePressEvent(QMouseEvent *e) override;
-    void mouseMoveEvent(QMouseEvent *e) override;
-    void mouseReleaseEvent(QMouseEvent *) override;
-
-private:
-    [[nodiscard]] double alongBelt(QPointF moved) const;
-    enum class Drag { None, Centre, Strip, Nut } m_drag = Drag::None;
-    const ProvedAxis *m_proved = nullptr;
-    PowerPathPicture m_picture;
-    BeltStrip m_strip;
-    int m_chosen = 0;
-    std::optional<std::size_t> m_beltStage;
-    bool m_fits = false;
-    double m_nut = 0.5, m_startCentre = 0;
-    QPointF m_from;
-    QString m_scales;
-};
 
 class DrivePage : public StationPage {
     Q_OBJECT
@@ -98,9 +58,10 @@ public:
             return QStringLiteral("← → along the wire   , . what is found   Enter its entries   M mends   "
                                   "drag a cable to lengthen it   V sizing");
         if (shown() == View::Screw)
-            return QStringLiteral("← → move the nut   Shift farther   drag it   V sizing");
-        return QStringLiteral("V ratio   O side by side   , . part   F2 others   arrows 0.1 mm   Ctrl+D adds a stage   "
-                              "Shift+Del takes it out   Alt+arrows move it");
+            return QStringLiteral("← → move the nut   Shift farther   drag it, or the far bearing   V sizing");
+        return QStringLiteral(
+            "V ratio   O side by side   , . part   F2 others   + − teeth   arrows 0.1 mm   Ctrl+D adds a stage   "
+            "Shift+Del takes it out   Alt+arrows move it");
     }
     [[nodiscard]] QString rightText() const override {
         return shown() == View::Sizing ? m_sizing->rightText() : shown() == View::Chain ? m_view->scales() : QString();
@@ -119,6 +80,8 @@ protected:
 private:
     void setBelt(std::size_t stage, int teeth, double centre);
     void setCentre(std::size_t stage, double centre, int decimals);
+    /// The wheel at this balloon by so many teeth; a belt that then fits best comes with it.
+    void turnTeeth(int part, int by);
     void openPicker();
     void fillSideBySide();
     void sayHeadline(const ProvedAxis &proved);

@@ -42,6 +42,7 @@ const Keys motor{"design/motor/holding_torque_Nm",
                  "design/motor/bolt_square_mm",
                  "design/motor/pilot_mm",
                  "design/motor/front_bearing_mm",
+                 "design/motor/outboard_mm",
                  "design/motor/key_width_mm"};
 const Keys windings{"design/motor/detent_torque_Nm", "design/motor/joined", "design/motor/plate_for"};
 const Keys servo{"design/motor/continuous_torque_Nm",
@@ -70,7 +71,8 @@ const Keys servo{"design/motor/continuous_torque_Nm",
                  "design/drive/pulse_high_us",
                  "design/motor/radial_load_N",
                  "design/motor/radial_load_at_mm",
-                 "design/motor/key_width_mm"};
+                 "design/motor/key_width_mm",
+                 "design/motor/outboard_mm"};
 const Keys brushless{"design/motor/line_inductance_mH", "design/motor/pole_pairs"};
 const Keys brushed{"design/motor/no_load_current_A"};
 const Keys pulley{"teeth",    "profile",    "bore",   "hub",          "flanges",     "belt_width_mm", "face_width_mm",

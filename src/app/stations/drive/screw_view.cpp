@@ -75,11 +75,23 @@ void ScrewView::paintEvent(QPaintEvent *) {
                                m_proved->evaluation.state, m_share);
 }
 void ScrewView::mousePressEvent(QMouseEvent *e) {
+    if (m_picture.farBearing.contains(e->position())) {
+        m_dragged = m_picture;
+        return;
+    }
     if (m_picture.right > m_picture.left && e->position().y() < m_picture.order.top())
         setShare(m_picture.shareAt(e->position().x()));
 }
 void ScrewView::mouseMoveEvent(QMouseEvent *e) {
-    if (e->buttons() & Qt::LeftButton) mousePressEvent(e);
+    if (!(e->buttons() & Qt::LeftButton)) return;
+    if (!m_dragged) {
+        if (m_picture.right > m_picture.left && e->position().y() < m_picture.order.top())
+            setShare(m_picture.shareAt(e->position().x()));
+        return;
+    }
+    // never through the nut at its farthest, never beyond what anybody sells
+    const double least = m_plan.nutFar + (m_plan.nut == m_plan.nut ? m_plan.nut / 2 : 0) + 5e-3;
+    emit farBearingDragged(std::clamp((e->position().x() - m_dragged->zero) / m_dragged->scale, least, least + 4.0));
 }
 
 } // namespace lw

@@ -4,6 +4,7 @@
 #include "picture/screw_plan_picture.h"
 #include "session/session.h"
 #include <QWidget>
+#include <optional>
 
 namespace lw {
 
@@ -16,6 +17,7 @@ public:
     [[nodiscard]] QString headline() const;
     [[nodiscard]] Verdict verdict() const;
     [[nodiscard]] const ScrewPlan &plan() const { return m_plan; }
+    [[nodiscard]] const ScrewPlanPicture &picture() const { return m_picture; }
     [[nodiscard]] double share() const { return m_share; }
     void setShare(double share);
     /// What the place under the nut does, for the status line and assistive tools.
@@ -23,17 +25,20 @@ public:
 
 signals:
     void moved();
+    void farBearingDragged(double span); ///< m from the thrust bearing
 
 protected:
     void paintEvent(QPaintEvent *) override;
     void mousePressEvent(QMouseEvent *e) override;
     void mouseMoveEvent(QMouseEvent *e) override;
+    void mouseReleaseEvent(QMouseEvent *) override { m_dragged = {}; }
 
 private:
     const ProvedAxis *m_proved = nullptr;
     ScrewPlan m_plan;
     ScrewPlanPicture m_picture;
     double m_share = 1;
+    std::optional<ScrewPlanPicture> m_dragged; ///< as it stood when the far bearing was taken: its scale holds still
 };
 
 } // namespace lw

@@ -60,6 +60,19 @@ Term shaftTerm(const AxisScope &a) {
     return term("d", "shaft", a.m.motorBody().shaft.nominal, Dm::Length, "mm", Standing::Catalogue);
 }
 
+/// A third bearing that counts: beyond the middle of what pulls.
+bool heldOutboard(const AxisScope &a) { return a.s.overhung.outboard.value() > 0; }
+Term outboardTerm(const AxisScope &a) {
+    return term("c", "outboard to front bearing", a.m.motorBody().outboard.v + a.m.motorBody().frontBearing.v,
+                Dm::Length, "mm", a.m.motorBody().outboard.standing);
+}
+void outboardStep(const AxisScope &a, Steps &w) {
+    w.step("Outboard bearing holds", "R", "F*(b*c*a/3 + a^2*(3*c - a)/6)/(c^2*(b + c)/3)",
+           {newtonTerm("F", "pull on the shaft", pullOnShaft(a.s)), overhangTerm(a), bearingsTerm(a), outboardTerm(a)},
+           a.s.overhung.outboard.value(), Dm::Force, "N");
+    w.assume("Its seat does not give and stands in line: bolted last, its ring free to slide.");
+}
+
 const AxisCheck motorShaftList[] = {
     {{.code = "TR-14",
       .title = "Pull on the motor shaft",
@@ -71,13 +84,29 @@ const AxisCheck motorShaftList[] = {
       .needs = askShaft,
       .say =
           [](const AxisScope &a, const Finding &f) {
-              return "The " + firstNoun(a.m) + " pulls the motor shaft with " + newton(f.demand) + " of " +
-                     newton(f.capacity) + ".";
+              return heldOutboard(a) ? "With " + newton(a.s.overhung.outboard.value()) +
+                                           " on the outboard bearing the motor feels " + newton(f.demand) + " of " +
+                                           newton(f.capacity) + "."
+                                     : "The " + firstNoun(a.m) + " pulls the motor shaft with " + newton(f.demand) +
+                                           " of " + newton(f.capacity) + ".";
           },
-      .work = shaftPullSteps,
-      .levers = {Lever::Teeth, Lever::Nearer}},
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              shaftPullSteps(a, f, w);
+              if (!heldOutboard(a)) return;
+              outboardStep(a, w);
+              w.step("Felt as if it pulled there alone", "F_m",
+                     "max(abs(F - R + (F*a - R*c)/b)*b/(b + a), abs(F*a - R*c)/a)",
+                     {newtonTerm("F", "pull on the shaft", pullOnShaft(a.s)),
+                      newtonTerm("R", "outboard bearing", a.s.overhung.outboard.value()), overhangTerm(a),
+                      bearingsTerm(a), outboardTerm(a)},
+                     f.demand, Dm::Force, "N");
+          },
+      .levers = {Lever::Teeth, Lever::Nearer, Lever::Outboard}},
      [](const AxisScope &a, Rows &rows) {
-         addPulled(a, rows, marginRow(pullOnShaft(a.s), a.s.shaftAllowed, 1, 1.25));
+         addPulled(
+             a, rows,
+             marginRow(heldOutboard(a) ? a.s.overhung.felt.value() : pullOnShaft(a.s), a.s.shaftAllowed, 1, 1.25));
      }},
     {{.code = "TR-15",
       .title = "Stress in the motor shaft",
@@ -100,7 +129,7 @@ const AxisCheck motorShaftList[] = {
                       term("s_t", "torsion, notch counted", torsion, Dm::Pressure, "N/mm2")},
                      f.demand, Dm::Pressure, "N/mm2");
           },
-      .levers = {Lever::Teeth, Lever::Nearer, Lever::Motor}},
+      .levers = {Lever::Teeth, Lever::Nearer, Lever::Outboard, Lever::Motor}},
      [](const AxisScope &a, Rows &rows) {
          addPulled(a, rows, upperRow(bent(a.s) ? a.s.overhung.combined.value() : notKnown, 100e6, 150e6));
      }},
@@ -125,6 +154,18 @@ const AxisCheck motorShaftList[] = {
               shaftPullSteps(a, f, w);
               const auto F = newtonTerm("F", "pull on the shaft", pullOnShaft(a.s));
               const auto E = term("E", "steel", 206e9, Dm::Pressure, "GPa", Standing::Stated);
+              if (heldOutboard(a)) {
+                  outboardStep(a, w);
+                  const auto R = newtonTerm("R", "outboard bearing", a.s.overhung.outboard.value());
+                  const std::vector<Term> terms{F, R,           overhangTerm(a), bearingsTerm(a), outboardTerm(a),
+                                                E, shaftTerm(a)};
+                  if (f.row == 0)
+                      return w.step("Bends at the pulley", "y",
+                                    "abs(F*a^2*(b + a)/3 - R*(b*c*a/3 + a^2*(3*c - a)/6))/(E*pi*d^4/64)", terms,
+                                    f.demand, Dm::Length, "mm");
+                  return w.step("Tips at the pulley", "phi",
+                                "abs(F*a*(2*b + 3*a)/6 - R*(b*c/3 + c*a - a^2/2))/(E*pi*d^4/64)", terms, f.demand);
+              }
               if (f.row == 0)
                   w.step("Bends at the pulley", "y", "F*a^2*(b + a)/(3*E*pi*d^4/64)",
                          {F, overhangTerm(a), bearingsTerm(a), E, shaftTerm(a)}, f.demand, Dm::Length, "mm");
@@ -132,7 +173,7 @@ const AxisCheck motorShaftList[] = {
                   w.step("Tips at the pulley", "phi", "F*a*(2*b + 3*a)/(6*E*pi*d^4/64)",
                          {F, overhangTerm(a), bearingsTerm(a), E, shaftTerm(a)}, f.demand);
           },
-      .levers = {Lever::Nearer, Lever::Teeth, Lever::Motor}},
+      .levers = {Lever::Nearer, Lever::Teeth, Lever::Outboard, Lever::Motor}},
      [](const AxisScope &a, Rows &rows) {
          const auto &o = a.s.overhung;
          const auto deflection = upperRow(bent(a.s) ? o.deflection.value() : notKnown, 0.03e-3, 0.08e-3);
