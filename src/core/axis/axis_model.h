@@ -133,7 +133,10 @@ struct AxisModel {
         double at;
         RunOutRound fit;
     };
-    std::vector<Round> rounds;               ///< the shaft read round, by place from the driven end
+    std::vector<Round> rounds; ///< the shaft read round, by place from the driven end
+    /// The screw against the ways, seen from the side and from above; nothing: fewer than two readings.
+    std::array<std::optional<ScrewLine>, 2> screwLine;
+    bool screwEndsTold = false;              ///< where its bearings sit: how far to shift them is known
     Known handlePull;                        ///< axial friction by the handle, N
     double efficiencyByBothPulls = notKnown; ///< as the readings have it, believable or not
     Known screwEfficiencyFound;              ///< of the old screw: from both pulls, else as it was typed for the handle

@@ -97,6 +97,7 @@ private:
     void readLoads();
     void readMass();
     void readPlaces();
+    void readScrewLine();
     void readBalance();
     void findEfficiency();
     void findWeight();

@@ -226,6 +226,7 @@ Reducer ModelReader::readReducer(const std::string &stage) {
     r.play = p.own("play_arcmin");
     if (!r.play.known()) r.play = assumed(kind.play, kind.playLow, kind.playHigh, Shape::Lognormal);
     r.wave = p.own("wave_arcmin");
+    r.lead = p.own("lead_deg");
     r.lasting = p.own("torque_Nm");
     r.peak = p.own("peak_Nm");
     r.drag = p.own("drag_Nm");

@@ -354,6 +354,29 @@ void ModelReader::readPlaces() {
     std::sort(m.rounds.begin(), m.rounds.end(), [](const auto &x, const auto &y) { return x.at < y.at; });
 }
 
+void ModelReader::readScrewLine() {
+    const auto *rows = nodeAt(m_project, a + "survey/screw_line");
+    if (!rows || !rows->is_object()) return;
+    std::array<std::vector<Length>, 2> places, readings;
+    for (const auto &[id, row] : rows->items()) {
+        if (row.contains("struck") && row["struck"] == true) continue;
+        const std::string r = a + "survey/screw_line/" + id + "/";
+        const auto place = value(r + "at_mm");
+        if (!place.known()) continue;
+        for (const std::size_t plane : {0, 1})
+            if (const auto v = value(r + (plane == 0 ? "up_mm" : "side_mm")); v.known()) {
+                places[plane].push_back(metres(place.v));
+                readings[plane].push_back(metres(v.v));
+            }
+    }
+    const auto fixed = axis("survey/screw_bearings/fixed_mm"), far = axis("survey/screw_bearings/far_mm");
+    m.screwEndsTold = fixed.known() && far.known();
+    for (const std::size_t plane : {0, 1})
+        if (const auto line = alignScrew(places[plane], readings[plane], metres(m.screwEndsTold ? fixed.v : 0),
+                                         metres(m.screwEndsTold ? far.v : 0)))
+            m.screwLine[plane] = *line;
+}
+
 /// What carries part of the weight. A strut is weakest with its rod out and on the coldest day: that sizes the drive;
 /// strongest rod in, as stamped: that is held against the weight (Boyle and Gay-Lussac; stamped at 20 C).
 void ModelReader::readBalance() {
@@ -410,6 +433,7 @@ void ModelReader::readSurvey() {
     }
 
     readPlaces();
+    readScrewLine();
     m.lostNow = axis("survey/lost_motion/total_mm");
     if (!m.lostNow.known() && !m.playAlong.empty()) {
         double most = 0;

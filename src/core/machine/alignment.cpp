@@ -33,11 +33,14 @@ Result<ScrewLine> alignScrew(std::span<const Length> places, std::span<const Len
         hi = std::max(hi, r);
     }
     ScrewLine line{m, metres(-m * (farBearing - fixedBearing).value()), metres(hi - lo), Grade::Pass};
-    const double worst = std::max(std::fabs(m) * 0.300, hi - lo);
+    const double worst = line.off().value();
     constexpr double hair = 1e-9; // a reading on the line holds
-    line.grade = worst <= 0.02e-3 + hair ? Grade::Pass : worst <= 0.05e-3 + hair ? Grade::Attention : Grade::Fail;
+    line.grade = worst <= screwLinePass + hair   ? Grade::Pass
+                 : worst <= screwLineFail + hair ? Grade::Attention
+                                                 : Grade::Fail;
     return line;
 }
+Length ScrewLine::off() const { return std::max(metres(std::fabs(static_cast<double>(slope)) * 0.300), residualRange); }
 
 Result<NutSideLoad> nutSideLoad(Length root, Pressure youngs, Length nutFromBearing, Length offset) {
     LW_REQUIRE_POSITIVE(root.value(), "root_d_mm");

@@ -15,8 +15,12 @@ struct ScrewLine {
     Ratio slope;          ///< screw off the ways, along the travel
     Length shiftFarEnd;   ///< move the far bearing by this, the fixed one left alone
     Length residualRange; ///< scatter about the line: bend, or a poor reading
-    Grade grade;          ///< the worse of slope (0.02, 0.05 in 300) and residual (0.02, 0.05)
+    Grade grade;          ///< of `off`
+    /// What is held against the limits, m: the worse of slope over 300 mm and residual.
+    [[nodiscard]] Length off() const;
 };
+/// m in 300 mm: holds up to, watched up to. Common practice.
+inline constexpr double screwLinePass = 0.02e-3, screwLineFail = 0.05e-3;
 /// Readings of a gauge riding on the slide against the screw, least squares. Source: LEAST-SQUARES; limits PRACTICE.
 /// @param places and readings of equal number, two or more different places
 [[nodiscard]] Result<ScrewLine> alignScrew(std::span<const Length> places, std::span<const Length> readings,

@@ -146,6 +146,8 @@ constexpr FieldSpec rotaryFieldsTable[] = {
      "Blank: nothing, it is a hobby.", ""},
     {"axes/*/designs/*/stages/*/wave_arcmin", K::Value, D::Angle, "arcmin", 0.05, 30, -1e-9, true,
      "Uneven at its output", "Its sheet: kinematic or transmission error, from peak to peak.", ""},
+    {"axes/*/designs/*/stages/*/lead_deg", K::Value, D::Angle, "deg", 1, 35, 0, false, "Worm's lead angle",
+     "Starts times module over the worm's pitch diameter, its arc tangent; or its sheet.", ""},
     {"axes/*/designs/*/stages/*/driver/run_out_mm", K::Value, D::Length, "mm", 0.005, 1, -1e-9, false, "Runs out by",
      "Dial on the teeth or the rim, full swing, belt off.", ""},
     {"axes/*/designs/*/stages/*/driven/run_out_mm", K::Value, D::Length, "mm", 0.005, 1, -1e-9, false, "Runs out by",

@@ -367,33 +367,17 @@ SurveyResult Judge::shaftRound() const {
     return r;
 }
 SurveyResult Judge::screwLine() const {
-    std::vector<Length> places[2], readings[2];
-    const auto ids = rows("survey/screw_line");
-    for (const auto &id : ids) {
-        const auto place = at("survey/screw_line/" + id + "/at_mm");
-        if (!place.known()) continue;
-        const char *keys[2] = {"up_mm", "side_mm"};
-        for (int k = 0; k < 2; ++k)
-            if (const auto v = at("survey/screw_line/" + id + "/" + keys[k]); v.known()) {
-                places[k].push_back(metres(place.v));
-                readings[k].push_back(metres(v.v));
-            }
-    }
-    const auto fixed = at("survey/screw_bearings/fixed_mm"), far = at("survey/screw_bearings/far_mm");
-    if (places[0].size() < 2 && places[1].size() < 2)
-        return wanted("readings every 50 to 100 mm, on top and at the side", !ids.empty());
+    if (!m.screwLine[0] && !m.screwLine[1])
+        return wanted("readings every 50 to 100 mm, on top and at the side", !rows("survey/screw_line").empty());
     SurveyResult r{Verdict::Holds, true, {}, {}, {}};
     double worst = 0;
-    const bool bearings = fixed.known() && far.known();
     for (int k = 0; k < 2; ++k) {
-        if (places[k].size() < 2) {
+        const auto &line = m.screwLine[std::size_t(k)];
+        if (!line) {
             r.verdict = std::min(r.verdict, Verdict::NotKnown);
             r.sentence += k ? "The side is still to be read. " : "The top is still to be read. ";
             continue;
         }
-        const auto line =
-            alignScrew(places[k], readings[k], metres(bearings ? fixed.v : 0), metres(bearings ? far.v : 0));
-        if (!line) return {Verdict::NotKnown, true, "…", sentence(line.error()), {}};
         const Verdict v = line->grade == Grade::Pass        ? Verdict::Holds
                           : line->grade == Grade::Attention ? Verdict::Watch
                                                             : Verdict::Fails;
@@ -405,7 +389,7 @@ SurveyResult Judge::screwLine() const {
                                                              : std::string()) +
                       ". ";
         if (v != Verdict::Holds) {
-            if (bearings)
+            if (m.screwEndsTold)
                 r.cure += std::string(k ? "Shift" : "Shim") + " the far bearing by " +
                           mm(std::fabs(line->shiftFarEnd.value()), 2) +
                           (line->shiftFarEnd.value() > 0 ? " towards plus. " : " towards minus. ");
@@ -481,8 +465,7 @@ SurveyResult Judge::square() const {
                    "X and Y stand off square by " + mm(in300, 2) + " in 300.",
                    {}};
     if (r.verdict != Verdict::Holds)
-        r.cure =
-            "The ways, or the saddle on them: scraping. A controller can correct for it; the machine keeps it.";
+        r.cure = "The ways, or the saddle on them: scraping. A controller can correct for it; the machine keeps it.";
     return r;
 }
 SurveyResult Judge::bar() const {

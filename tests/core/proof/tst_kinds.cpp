@@ -212,6 +212,12 @@ private slots:
         }
         jobs.emplace_back("rack", rackJob());
         jobs.emplace_back("strain wave", strainWaveJob());
+        {
+            auto job = demoJob(); // a worm whose lead was read
+            setAt(job, "/axes/B/designs/A/stages/2/type", "worm");
+            put(job, "/axes/B/designs/A/stages/2/lead_deg", "4deg");
+            jobs.emplace_back("worm", job);
+        }
         for (const bool brushed : {false, true})
             for (const char *rapid : {"1500mm/min", "9000mm/min", "30000mm/min"}) {
                 auto job = servoJob(brushed);

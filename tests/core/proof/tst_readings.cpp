@@ -104,6 +104,10 @@ const std::vector<std::pair<const char *, const char *>> turned{{"/axes/X/survey
                                                                 {"/axes/X/survey/round/2/readings/90", "5um"},
                                                                 {"/axes/X/survey/round/2/readings/180", "10um"},
                                                                 {"/axes/X/survey/round/2/readings/270", "5um"}};
+const std::vector<std::pair<const char *, const char *>> lined{
+    {"/axes/X/survey/screw_line/1/at_mm", "0mm"},    {"/axes/X/survey/screw_line/1/up_mm", "0mm"},
+    {"/axes/X/survey/screw_line/1/side_mm", "0mm"},  {"/axes/X/survey/screw_line/2/at_mm", "300mm"},
+    {"/axes/X/survey/screw_line/2/up_mm", "0.01mm"}, {"/axes/X/survey/screw_line/2/side_mm", "0.01mm"}};
 const char *const onCard = "judged on its own card: what is to be shimmed, scraped or straightened, before any motor";
 const char *const room = "held against motor and pulleys on its own card";
 
@@ -264,9 +268,10 @@ const FieldCase cases[] = {
     {"axes/*/survey/screw_end", "/axes/X/survey/screw_end", "=14 h6", "=13.9", "TR-31", "", {}},
     {"axes/*/survey/round/*/at_mm", "/axes/X/survey/round/1/at_mm", "0mm", "200mm", "TR-44", "", turned},
     {"axes/*/survey/round/*/readings/*", "/axes/X/survey/round/1/readings/180", "40um", "80um", "TR-44", "", turned},
-    {"axes/*/survey/screw_line/*/at_mm", "", "", "", "", onCard, {}},
-    {"axes/*/survey/screw_line/*/up_mm", "", "", "", "", onCard, {}},
-    {"axes/*/survey/screw_line/*/side_mm", "", "", "", "", onCard, {}},
+    {"axes/*/survey/screw_line/*/at_mm", "/axes/X/survey/screw_line/2/at_mm", "300mm", "100mm", "TR-45", "", lined},
+    {"axes/*/survey/screw_line/*/up_mm", "/axes/X/survey/screw_line/2/up_mm", "0.01mm", "0.06mm", "TR-45", "", lined},
+    {"axes/*/survey/screw_line/*/side_mm", "/axes/X/survey/screw_line/2/side_mm", "0.01mm", "0.06mm", "TR-45", "",
+     lined},
     {"axes/*/survey/screw_bearings/fixed_mm", "", "", "", "", onCard, {}},
     {"axes/*/survey/screw_bearings/far_mm", "", "", "", "", onCard, {}},
     {"axes/*/survey/moving_mass/*/name", "", "", "", "", "a name", {}},

@@ -47,6 +47,24 @@ private:
     }
 
 private slots:
+    /// A worm's efficiency and lead angle give its friction back: eta = tan(l)/tan(l + rho), self-locking from l = rho
+    /// on, where no more than half of the power comes through (any textbook of machine elements, from memory).
+    void aWormsFrictionComesOutOfItsEfficiency() {
+        for (const double lead : {2.0, 4.574, 11.31, 20.0})
+            for (const double friction : {1.5, 3.0, 6.0}) {
+                const double l = lead * pi / 180, rho = friction * pi / 180;
+                Reducer r;
+                r.kindCode = "worm";
+                r.lead = {l, Standing::Stated};
+                r.efficiency = {std::tan(l) / std::tan(l + rho), Standing::Stated};
+                LW_COMPARE_WITHIN(r.frictionAngle(), rho, 1e-12);
+                if (lead < friction) QVERIFY(r.efficiency.v < 0.5); // it locks
+            }
+        Reducer planetary;
+        planetary.kindCode = "planetary";
+        planetary.lead = {0.1, Standing::Stated};
+        QVERIFY(!(planetary.frictionAngle() == planetary.frictionAngle()));
+    }
     /// Source: its curvature stepped through twice; and the overhanging beam of Shigley's table of beams
     /// (simple supports, overhanging load), F a^2 (L + a) / (3 E I), from memory.
     void aPulledShaftBendsAsItsCurvatureSays() {

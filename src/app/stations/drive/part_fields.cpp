@@ -140,6 +140,7 @@ const Keys slide{"travel_mm",           "targets/rapid_mm_min", "targets/acceler
 const Keys reducer{"kind",      "type",    "ratio",   "efficiency",       "play_arcmin",
                    "torque_Nm", "peak_Nm", "drag_Nm", "stiffness_Nm_rad", "inertia_kgm2",
                    "input_rpm", "bore_in", "runs",    "wave_arcmin"};
+const Keys worm{"lead_deg"};
 const Keys strainWave{"rated_rpm", "size", "mean_Nm"};
 const Keys rotaryTable{"rotary/drag_Nm",           "rotary/purpose",       "rotary/clamp",
                        "rotary/clamp_Nm",          "rotary/clamp_s",       "rotary/shaft_stiffness_Nm_rad",
@@ -184,6 +185,7 @@ std::vector<std::string> fieldsOf(const ChainPart &part, const AxisModel &m) {
     case ChainPartKind::Reducer:
         add(out, stage, reducer);
         if (m.stageAs<Reducer>(std::size_t(part.stage))->strainWave()) add(out, stage, strainWave);
+        if (m.stageAs<Reducer>(std::size_t(part.stage))->worm()) add(out, stage, worm);
         break;
     case ChainPartKind::Layshaft: add(out, stage, layshaft); break;
     case ChainPartKind::Bearings:

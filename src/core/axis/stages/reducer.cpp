@@ -1,5 +1,6 @@
 #include "axis/stages/reducer.h"
 #include "drive/reducers.h"
+#include <cmath>
 #include <numbers>
 
 namespace lw {
@@ -21,6 +22,9 @@ const ReducerKind &reducerKind(std::string_view code) {
     return kinds[0];
 }
 
+double Reducer::frictionAngle() const { // eta = tan(lead)/tan(lead + rho)
+    return worm() ? std::atan(std::tan(lead.v) / efficiency.v) - lead.v : notKnown;
+}
 StageFigures Reducer::figures(Work &) const {
     StageFigures f;
     f.reduction = reduction();

@@ -31,6 +31,7 @@ struct Reducer {
     Known stiffness, inertia; ///< N m/rad at the output; kg m^2 at the input
     Known wave;               ///< rad at the output, peak to peak: how unevenly it goes round
     Known fastest;            ///< rad/s at the input
+    Known lead;               ///< rad, lead angle of a worm
     bool dry = false;         ///< it runs without grease or oil
     // a strain-wave by its sheet
     int size = 0;               ///< class of its bearing circle, 14 to 32; 0: not said
@@ -54,6 +55,8 @@ struct Reducer {
     [[nodiscard]] bool strainWave() const { return kindCode == "strain_wave"; }
     [[nodiscard]] bool worm() const { return kindCode.starts_with("worm"); }
     /// A single-start worm stands by itself while nothing shakes it.
+    /// rad: of its friction, as its efficiency and lead angle say; not known without both.
+    [[nodiscard]] double frictionAngle() const;
     [[nodiscard]] bool locks() const { return worm() && 2 - 1 / efficiency.v <= 0; }
     [[nodiscard]] Fraction reduction() const { return stated.num > 0 ? stated : Fraction{1, 1}; }
     [[nodiscard]] StageFigures figures(Work &work) const;

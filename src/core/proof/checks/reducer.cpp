@@ -54,7 +54,52 @@ void meanSteps(const AxisScope &a, const Finding &f, Steps &w) {
            wear.mean.torque.value(), Dm::Torque, "Nm");
 }
 
+/// Somebody relies on it: it hangs, or lies unevenly loaded, and nothing else holds it.
+bool lockNeeded(const AxisModel &m, const AxisState &s) {
+    if (!m.rotary()) return m.vertical && !m.hasBrake && s.netWeight > 0;
+    return m.rotary()->lies && !m.rotary()->hasClamp && m.rotary()->unbalance > 0;
+}
+constexpr double surelyLocks = 0.6; ///< of the friction's angle: what shakes and wear leave of it; common practice
+
 const StageCheck<Reducer> reducerChecks[] = {
+    {{.code = "TR-21",
+      .title = "Worm stands by itself",
+      .part = Part::Reducer,
+      .station = StationId::Drive,
+      .unit = "deg",
+      .advice = "A brake or a clamp; a single-start worm of smaller lead.",
+      .source = "MECH",
+      .overridable = false,
+      .say =
+          [](const AxisScope &, const Finding &f) {
+              const auto angle = [](double v) { return withUnit(v, Dm::Angle, "deg", 2); };
+              const std::string both = "Its lead is " + angle(f.demand) + ", its friction " + angle(f.capacity);
+              return both + (f.verdict == Verdict::Holds ? ": it stands, shaken too."
+                             : f.demand <= f.capacity    ? ": it stands until it is shaken or run in."
+                                                         : ": it runs back.");
+          },
+      .caution = [](const AxisScope &a, const Finding &f) -> std::string {
+          return f.verdict == Verdict::Fails && lockNeeded(a.m, a.s)
+                     ? "What it carries turns by itself when the power goes: block it before hands go near."
+                     : "";
+      },
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              const auto *r = reducerOf(a.m, f);
+              w.step("Angle of its friction", "rho", "atan(tan(l)/eta) - l",
+                     {term("l", "lead angle", r->lead, Dm::Angle, "deg"), term("eta", "motor drives", r->efficiency)},
+                     f.capacity, Dm::Angle, "deg");
+          }},
+     [](const StageScope<Reducer> &r, Rows &rows) {
+         if (!r.stage.worm() || !r.stage.lead.known()) return;
+         const double rho = r.stage.frictionAngle(), lead = r.stage.lead.v;
+         if (!(rho == rho)) return rows.add(plainRow(Verdict::NotKnown, lead));
+         auto f = plainRow(lead <= surelyLocks * rho * (1 + 1e-9) ? Verdict::Holds
+                           : lead <= rho || !lockNeeded(r.m, r.s) ? Verdict::Watch
+                                                                  : Verdict::Fails,
+                           lead, rho);
+         rows.add(f);
+     }},
     {{.code = "TR-25",
       .title = "Wind-up of the reducer",
       .part = Part::Reducer,

@@ -377,6 +377,45 @@ const AxisCheck wayChecksList[] = {
          if (!a.m.stages.empty() && a.m.stageAs<ToothedBelt>(a.m.stages.size() - 1) && !a.m.wheel())
              rows.add(upper(a.m.runOut.v, runOutLimits));
      }},
+    {{.code = "TR-45",
+      .title = "Screw in line with the ways",
+      .part = Part::ScrewLead,
+      .station = StationId::AsFound,
+      .unit = "mm",
+      .advice = "Shim or shift the far bearing; its card says by how much.",
+      .source = "LEAST-SQUARES",
+      .say =
+          [](const AxisScope &a, const Finding &f) {
+              const auto &line = *a.m.screwLine[std::size_t(f.row)];
+              return std::string(f.row ? "Seen from above" : "Seen from the side") + " the screw leans by " +
+                     mm(std::fabs(static_cast<double>(line.slope)) * 0.300, 2) + " in 300 mm, scatter " +
+                     mm(line.residualRange.value(), 2) + ".";
+          },
+      .why = [](const AxisScope &, const Finding &) -> std::string {
+          return "It pushes its nut aside: stiff near the bearings, and worn soon.";
+      },
+      .name =
+          [](const AxisModel &, const Finding &f) {
+              return std::string(f.check->title) + (f.row ? ", from above" : ", from the side");
+          },
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              const auto &line = *a.m.screwLine[std::size_t(f.row)];
+              w.step("Off the line", "e", "max(abs(m)*0.3, r)",
+                     {constant("m", "slope through the readings", static_cast<double>(line.slope)),
+                      term("r", "scatter about it", line.residualRange.value(), Dimension::Length, "mm",
+                           Standing::Measured)},
+                     f.demand, Dimension::Length, "mm");
+          }},
+     [](const AxisScope &a, Rows &rows) {
+         if (a.m.wheel()) return;
+         for (const std::size_t plane : {0, 1}) {
+             if (!a.m.screwLine[plane]) continue; // its card asks for it
+             auto f = upperRow(a.m.screwLine[plane]->off().value(), screwLinePass, screwLineFail);
+             f.row = static_cast<std::int8_t>(plane);
+             rows.add(f);
+         }
+     }},
 };
 } // namespace
 
