@@ -57,7 +57,7 @@ BeltStrip paintBeltStrip(QPainter &p, QRectF area, const AxisModel &m, const Axi
         const QString words = u"slot %1 to %2"_s.arg(text(shownNumber(tb.slotFrom.v, Dimension::Length, "mm", 4)),
                                                      text(shownNumber(tb.slotTo.v, Dimension::Length, "mm", 4)));
         p.drawText(QPointF(std::min(r.right() + 8, area.right() - 110), r.top() - 6), words);
-        if (tw.needInward == tw.needInward && tw.centreOff == 0) {
+        if (tw.needInward == tw.needInward && tw.centreOff == 0 && !tw.idler) { // an idler asks no slot
             const double from = centre - tw.needInward;
             const QColor c = tw.slotInward >= tw.needInward              ? th.holds
                              : tw.slotInward >= slotMust * tw.needInward ? th.watch

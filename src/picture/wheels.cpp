@@ -120,9 +120,56 @@ std::pair<double, double> beltFace(QPainter &p, QPointF small, int z1, QPointF l
     return {ph1, ph2};
 }
 
+/// A belt with an idler: its pitch line, as thick as what carries in it.
+void idlerFace(QPainter &p, const ToothedBelt &b, const IdlerPlace &idler, const PairFace &f) {
+    const auto &profile = *b.driver.profile;
+    const QPointF line = f.out - f.in;
+    const double D = std::hypot(line.x(), line.y());
+    if (!(D > 0)) return;
+    const QPointF u = line / D, v(u.y(), -u.x()); // along the line of centres; to its side
+    const auto at = [&](double x, double y) { return f.in + u * (x * f.scale) + v * (y * f.scale); };
+    const auto pitchRadius = [&](int z) { return z * profile.pitch * 1e-3 / (2 * pi); };
+    const double rim = b.idler.diameter.v / 2;
+    const double back = (profile.thickness - profile.toothHeight - profile.pitchLineTwice / 2) * 1e-3;
+    struct Round {
+        double x, y, r;
+        bool inside;
+    };
+    const Round rounds[] = {{0, 0, pitchRadius(b.driver.teeth), true},
+                            {D / f.scale, 0, pitchRadius(b.driven.teeth), true},
+                            {b.idler.along.v, idler.off.value(),
+                             rim + (b.idler.inside ? profile.pitchLineTwice * 5e-4 : back), b.idler.inside}};
+    QPolygonF belt;
+    for (std::size_t k = 0; k < 3; ++k) {
+        const auto &q = rounds[k];
+        const double from = idler.path.ways[(k + 2) % 3].value(), side = q.inside ? 1 : -1;
+        const double turn = idler.path.wraps[k].value();
+        const int pieces = std::max(6, int(turn * q.r * f.scale / 3));
+        for (int n = 0; n <= pieces; ++n) {
+            const double way = from + side * turn * n / pieces;
+            belt << at(q.x + side * q.r * std::sin(way), q.y - side * q.r * std::cos(way));
+        }
+    }
+    const auto colour = f.wrong ? theme().fails : f.chosenBetween ? theme().touch : theme().belt;
+    p.setBrush(Qt::NoBrush);
+    p.setPen(QPen(colour, std::max(2.0, (profile.thickness - profile.toothHeight) * 1e-3 * f.scale)));
+    p.drawPolygon(belt);
+    p.setPen(partEdge(f.chosenBetween, 1.4));
+    p.setBrush(theme().part2);
+    p.drawEllipse(at(b.idler.along.v, idler.off.value()), rim * f.scale, rim * f.scale);
+    p.setBrush(theme().sheet);
+    p.drawEllipse(at(b.idler.along.v, idler.off.value()), 3e-3 * f.scale, 3e-3 * f.scale);
+}
+
 void pairFace(QPainter &p, const ToothedBelt &b, const ToothedBelt::Work &w, const PairFace &f) {
     if (!b.driver.profile) return;
     const auto &profile = *b.driver.profile;
+    if (w.idler) {
+        idlerFace(p, b, *w.idler, f);
+        pulleyFace(p, f.out, profile, b.driven.teeth, f.scale, 0, f.boreOut, f.chosenOut);
+        pulleyFace(p, f.in, profile, b.driver.teeth, f.scale, 0, f.boreIn, f.chosenIn);
+        return;
+    }
     const auto phases = beltFace(p, f.in, b.driver.teeth, f.out, b.driven.teeth, profile, f.scale, f.chosenBetween,
                                  f.wrong, std::max(0.0, -2 * w.centreOff) * f.scale);
     pulleyFace(p, f.out, profile, b.driven.teeth, f.scale, phases.second, f.boreOut, f.chosenOut);

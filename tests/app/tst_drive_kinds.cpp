@@ -233,6 +233,26 @@ private slots:
         m_session->undoStack()->undo();
         QCOMPARE(m_session->proved("X").model.screw().span.v, span);
     }
+    /// Centres that cannot move: a longer belt and an idler, drawn, judged and on the list; more teeth in mesh.
+    void anIdlerTakesTheBeltUp() {
+        m_window->showStation(StationId::Drive, "X");
+        const double mesh = rowOf("X", "TR-05")->capacity;
+        QVERIFY(walkTo(u"Belt"_s));
+        type(design("X", "stages/1/code"), u"390-5M-15"_s);
+        QCOMPARE(verdict("X", "TR-13"), Verdict::Fails); // slack at these centres
+        choose(design("X", "stages/1/idler/side"), u"back"_s);
+        QCOMPARE(verdict("X", "TR-13"), Verdict::NotKnown);
+        type(design("X", "stages/1/idler/diameter_mm"), u"32mm"_s);
+        type(design("X", "stages/1/idler/along_mm"), u"50mm"_s);
+        QVERIFY(m_session->proved("X").evaluation.state.stageWork<ToothedBelt>(0)->idler);
+        QVERIFY(rowOf("X", "TR-05")->capacity > mesh);
+        QVERIFY(ledgerSays(u"off the line of centres it takes the belt up"_s));
+        QCOMPARE(verdict("X", "TR-03", "Idler wide enough"), Verdict::Holds);
+        QVERIFY(listed("X", "Smooth idler 32 mm"));
+        type(design("X", "stages/1/idler/along_mm"), u"500mm"_s); // beyond the other pulley
+        QCOMPARE(verdict("X", "TR-13"), Verdict::Fails);
+        QVERIFY(ledgerSays(u"stand between both pulleys"_s));
+    }
     /// What the advice names can be done: the bearing is typed, the shaft bends less, parts and steps have it.
     void anOutboardBearingCuresTheShaft() {
         m_window->showStation(StationId::Drive, "Z");

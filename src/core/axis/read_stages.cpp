@@ -58,6 +58,9 @@ ToothedBelt ModelReader::readToothedBelt(const std::string &stage) {
     b.centre = p.own("centre_mm");
     b.slotFrom = p.own("slot_from_mm");
     b.slotTo = p.own("slot_to_mm");
+    const auto side = p.text("idler/side");
+    b.idler = {side == "inside" || side == "back", side == "inside", p.own("idler/diameter_mm"),
+               p.own("idler/along_mm")};
     const auto otherwise = [&](const char *key, double usual, const InputSpec *spec = nullptr) {
         const auto k = p.own(key);
         return spec ? typedOr(*spec, k, usual) : k.known() ? k : assumed(usual);

@@ -116,6 +116,12 @@ std::span<const int> stockBelts(std::string_view p) {
     return {};
 }
 
+void wrapAnew(OpenBelt &b, int z, Angle wrap) {
+    b.wrapSmall = wrap;
+    b.teethInMesh = static_cast<int>(std::floor(z * wrap.value() / (2 * pi) + 1e-9));
+    b.meshFactor = b.teethInMesh >= 6 ? 1.0 : std::max(0.0, 1 - 0.2 * (6 - b.teethInMesh));
+}
+
 namespace {
 Result<OpenBelt> openBelt(double pitch, int z1, int z2, double C) {
     const double R1 = std::min(z1, z2) * pitch / (2 * pi);
@@ -129,10 +135,8 @@ Result<OpenBelt> openBelt(double pitch, int z1, int z2, double C) {
     b.centre = metres(C);
     b.span = metres(span);
     b.length = metres(2 * span + R1 * theta + R2 * (2 * pi - theta));
-    b.wrapSmall = radians(theta);
     b.beltTeeth = b.length.value() / pitch;
-    b.teethInMesh = static_cast<int>(std::floor(std::min(z1, z2) * theta / (2 * pi) + 1e-9));
-    b.meshFactor = b.teethInMesh >= 6 ? 1.0 : std::max(0.0, 1 - 0.2 * (6 - b.teethInMesh));
+    wrapAnew(b, std::min(z1, z2), radians(theta));
     return b;
 }
 Result<void> checkPulleys(Length pitch, int z1, int z2) {
@@ -243,6 +247,7 @@ Result<BeltForces> beltForces(const BeltDrive &d) {
     const auto &p = *d.profile;
     const int small = std::min(d.small, d.large);
     LW_TRY(g, beltFromCentres(millimetres(p.pitch), d.small, d.large, d.centre));
+    if (d.wrapSmall) wrapAnew(g, small, *d.wrapSmall);
     const double d1 = small * p.pitch * 1e-3 / pi;
     BeltForces f{};
     f.wrapSmall = g.wrapSmall;

@@ -46,6 +46,9 @@ struct OpenBelt {
 [[nodiscard]] Result<OpenBelt> beltFromCentres(Length pitch, int z1, int z2, Length centre);
 [[nodiscard]] Result<OpenBelt> beltToCentres(Length pitch, int z1, int z2, int beltTeeth);
 
+/// Wrap, teeth in mesh and their factor as an idler leaves them on the pulley of z teeth.
+void wrapAnew(OpenBelt &b, int z, Angle wrap);
+
 struct PitchMismatch {
     int teethInMesh;
     Length perTooth, overMesh, perRev, rideUp;
@@ -75,6 +78,7 @@ struct BeltDrive {
     Torque peakAtSmall;
     AngularSpeed smallSpeed;
     double service = 1.5, install = 0.75;
+    std::optional<Angle> wrapSmall = {}; ///< with an idler; none: as two pulleys have it
 };
 struct BeltForces {
     Force pull, install, tight, slack, shaftWorking, shaftStatic, allowable, allowableStill;

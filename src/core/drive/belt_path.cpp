@@ -1,6 +1,7 @@
 #include "drive/belt_path.h"
 #include "book/book.h"
 #include "drive/belt.h"
+#include <algorithm>
 #include <cmath>
 #include <string>
 
@@ -24,6 +25,7 @@ Result<BeltPath> beltPath(std::span<const BeltCircle> circles) {
         const double span = std::sqrt(D * D - step * step);
         path.spans.push_back(metres(span));
         direction[k] = std::atan2(dy, dx) - std::asin(step / D);
+        path.ways.push_back(radians(direction[k]));
         length += span;
     }
     for (std::size_t k = 0; k < n; ++k) {
@@ -35,6 +37,49 @@ Result<BeltPath> beltPath(std::span<const BeltCircle> circles) {
     }
     path.length = metres(length);
     return path;
+}
+
+Result<IdlerPlace> placeIdler(Length driver, Length driven, Length centre, Length belt, Length idler, Length along,
+                              bool inside) {
+    LW_REQUIRE_POSITIVE(idler.value(), "idler_radius_mm");
+    const double C = centre.value(), x = along.value(), r = idler.value();
+    if (!(x > 0 && x < C))
+        return fail(CalcErrorCode::OutOfRange, "idler_along_mm", x * 1e3, C * 1e3,
+                    "the idler has to stand between both pulleys.");
+    const auto round = [&](double off) {
+        const BeltCircle circles[] = {{metres(0), metres(0), driver, true},
+                                      {centre, metres(0), driven, true},
+                                      {along, metres(off), idler, inside}};
+        return beltPath(circles);
+    };
+    const BeltCircle two[] = {{metres(0), metres(0), driver, true}, {centre, metres(0), driven, true}};
+    LW_TRY(open, beltPath(two));
+    const double slack = (belt - open.length).value();
+    if (!(slack > 1e-6))
+        return fail(CalcErrorCode::NoSolution, "belt_length_mm", inMillimetres(belt), inMillimetres(open.length),
+                    "the belt is no longer than both pulleys alone ask: an idler has nothing to take.");
+    // the span it presses, where the idler stands: height of the pitch line there, and how it slopes
+    const double slope = std::asin((driver - driven).value() / C);
+    const double span = (driver.value() - x * std::sin(slope)) / std::cos(slope);
+    // touching: then on, into the belt from outside or outwards from inside, a step at a time until it is long enough
+    double from = inside ? span - r / std::cos(slope) : span + r / std::cos(slope), to = from;
+    const double step = (inside ? 1 : -1) * std::max(r, C) / 400, other = -span + r; // meets the other span below it
+    for (int k = 0;; ++k) {
+        to += step;
+        const auto path = round(to);
+        if (!path || k > 2000 || (!inside && to < other))
+            return fail(CalcErrorCode::NoSolution, "belt_length_mm", inMillimetres(belt), inMillimetres(open.length),
+                        "the belt is so long that the idler meets a pulley or the other span: a shorter one.");
+        if (path->length >= belt) break;
+        from = to;
+    }
+    for (int k = 0; k < 60 && std::fabs(to - from) > 1e-9; ++k) {
+        const double mid = (from + to) / 2;
+        const auto path = round(mid);
+        (path && path->length < belt ? from : to) = mid;
+    }
+    LW_TRY(path, round(to));
+    return IdlerPlace{metres(to), metres(slack), path};
 }
 
 Force spanPull(double mass, Length span, Frequency note) {

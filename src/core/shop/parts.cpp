@@ -53,6 +53,12 @@ void addBeltParts(const AxisModel &m, const ToothedBelt &b, std::size_t place, s
                                  ", " + n(*b.read->lengthMm, 4),
                        "drive", "buy", cat.beltPrice(profile->name, *b.read->lengthMm), true});
     pulley(b.driven, "large_pulley");
+    if (b.idler.said)
+        out.push_back({stageRef(m, place, "idler"),
+                       std::string(b.idler.inside ? "Toothed idler" : "Smooth idler") +
+                           (b.idler.diameter.known() ? " " + n(b.idler.diameter.v * 1e3) + " mm" : std::string()) +
+                           " on two ball bearings, its bolt in a slot",
+                       "drive", "buy", notKnown, false});
     out.push_back({stageRef(m, place, "cover"), "Belt cover, sheet", "safety", "make", 0, false});
 }
 

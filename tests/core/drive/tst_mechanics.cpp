@@ -341,6 +341,64 @@ private slots:
         const BeltCircle over[] = {{metres(0), metres(0), metres(0.05)}, {metres(0.03), metres(0), metres(0.01)}};
         QVERIFY(!beltPath(over)); // one lies in the other
     }
+    /// Ten thousand belts with an idler, walked round by short straight pieces: the walk is as long as the belt, comes
+    /// back to where it began and keeps to every circle; known the other way round, the idler stands where the sheet
+    /// of a symmetrical drive has it.
+    void anIdlerTakesUpAnyBelt() {
+        std::mt19937 random(23);
+        std::uniform_real_distribution<double> size(0.010, 0.035), apart(0.02, 0.2), share(0.25, 0.75),
+            more(1e-3, 0.02);
+        int placed = 0;
+        for (int k = 0; k < 10000; ++k) {
+            const double r1 = size(random), r2 = size(random), r = size(random) / 2, C = r1 + r2 + apart(random);
+            const bool inside = k % 2;
+            const BeltCircle two[] = {{metres(0), metres(0), metres(r1)}, {metres(C), metres(0), metres(r2)}};
+            const double L = beltPath(two)->length.value() + more(random), x = C * share(random);
+            const auto at = placeIdler(metres(r1), metres(r2), metres(C), metres(L), metres(r), metres(x), inside);
+            if (!at) continue; // it would meet a pulley or the other span
+            ++placed;
+            const double cx[] = {0, C, x}, cy[] = {0, 0, at->off.value()}, cr[] = {r1, r2, r};
+            double length = 0, px = notKnown, py = notKnown, fx = notKnown, fy = notKnown;
+            for (std::size_t i = 0; i < 3; ++i) {
+                const double side = i == 2 && !inside ? -1 : 1, from = at->path.ways[(i + 2) % 3].value();
+                constexpr int pieces = 400;
+                for (int n = 0; n <= pieces; ++n) {
+                    const double way = from + side * at->path.wraps[i].value() * n / pieces;
+                    const double qx = cx[i] + side * cr[i] * std::sin(way), qy = cy[i] - side * cr[i] * std::cos(way);
+                    if (px == px) {
+                        const double step = std::hypot(qx - px, qy - py);
+                        // a span runs straight the way it says
+                        if (n == 0 && step > 1e-6) {
+                            const double turn = std::remainder(std::atan2(qy - py, qx - px) - from, 2 * pi);
+                            QVERIFY(std::fabs(turn) < 1e-6);
+                        }
+                        length += step;
+                    } else {
+                        fx = qx;
+                        fy = qy;
+                    }
+                    px = qx;
+                    py = qy;
+                }
+            }
+            length += std::hypot(px - fx, py - fy);
+            LW_COMPARE_WITHIN(length, L, 2e-6);
+            // free belt is what the two pulleys alone leave
+            LW_COMPARE_WITHIN(at->slack.value(), L - beltPath(two)->length.value(), 1e-12);
+            QVERIFY(inside || at->path.wraps[2].value() > 0);
+        }
+        QVERIFY2(placed > 7000, std::to_string(placed).c_str());
+        const auto even = placeIdler(millimetres(20), millimetres(20), millimetres(160), millimetres(447.488),
+                                     millimetres(10), millimetres(80), false);
+        LW_COMPARE_WITHIN(inMillimetres(even->off), 18, 2e-3);
+        // nothing to take, no place between, too much
+        QVERIFY(!placeIdler(millimetres(20), millimetres(20), millimetres(160), millimetres(440), millimetres(10),
+                            millimetres(80), false));
+        QVERIFY(!placeIdler(millimetres(20), millimetres(20), millimetres(160), millimetres(450), millimetres(10),
+                            millimetres(170), false));
+        QVERIFY(!placeIdler(millimetres(20), millimetres(20), millimetres(160), millimetres(700), millimetres(10),
+                            millimetres(80), false));
+    }
     /// A guitar's string: 0.648 m, 0.4 g/m, at 330 Hz 73 N (common practice); pressed in by a sixty-fourth it takes a
     /// sixteenth of the pull.
     void tensionByItsNote() {

@@ -210,6 +210,15 @@ private slots:
             put(job, "/axes/Z/designs/A/nut/beside_mm", "0.02mm");
             jobs.emplace_back("fits", job);
         }
+        for (const char *side : {"back", "inside"}) { // a belt longer than its centres ask
+            auto job = demoJob();
+            const std::string s = "/axes/X/designs/A/stages/1/";
+            setAt(job, s + "code", "390-5M-15");
+            setAt(job, s + "idler/side", side);
+            put(job, s + "idler/diameter_mm", "32mm");
+            put(job, s + "idler/along_mm", "60mm");
+            jobs.emplace_back("idler", job);
+        }
         jobs.emplace_back("rack", rackJob());
         jobs.emplace_back("strain wave", strainWaveJob());
         {

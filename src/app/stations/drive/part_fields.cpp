@@ -87,7 +87,10 @@ const Keys belt{"kind",
                 "from_face_mm",
                 "length_tolerance_mm",
                 "efficiency",
-                "pull_for_1mm_a_metre_N"};
+                "pull_for_1mm_a_metre_N",
+                "idler/diameter_mm",
+                "idler/along_mm",
+                "idler/side"};
 const Keys gearsKeys{"kind", "module_mm", "gear_width_mm", "centre_mm", "from_face_mm", "play_arcmin", "efficiency"};
 const Keys gear{"teeth", "material", "hub", "bore"};
 const Keys ribbed{"kind", "code", "centre_mm", "from_face_mm", "service_factor", "efficiency"};

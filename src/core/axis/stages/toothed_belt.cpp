@@ -1,6 +1,7 @@
 #include "axis/stages/toothed_belt.h"
 #include <algorithm>
 #include <cmath>
+#include <numbers>
 
 namespace lw {
 
@@ -70,6 +71,21 @@ StageFigures ToothedBelt::figures(Work &w) const {
         if (const auto mm =
                 pitchMismatch(millimetres(profile->pitch), millimetres(p.pitch), fewerTeeth(), o->wrapSmall))
             w.teethMesh = mm->teethInMesh;
+    if (idler.said && w.matches && beltTeeth() > 0 && idler.diameter.known() && idler.along.known()) {
+        const auto radius = [&](int z) { return millimetres(z * p.pitch / (2 * std::numbers::pi)); };
+        // the pitch line runs outside a toothed idler by what it does on a pulley, outside a smooth one by the back
+        const double to = idler.inside ? p.pitchLineTwice / 2 : p.thickness - p.toothHeight - p.pitchLineTwice / 2;
+        const auto placed =
+            placeIdler(radius(driver.teeth), radius(driven.teeth), metres(at), millimetres(beltTeeth() * p.pitch),
+                       metres(idler.diameter.v / 2 + to * 1e-3), metres(idler.along.v), idler.inside);
+        if (placed) {
+            w.idler = *placed;
+            wrapAnew(w.open, fewerTeeth(), placed->path.wraps[driverIsSmaller() ? 0 : 1]);
+            w.open.length = placed->path.length;
+            asked = at; // the centres stay, the idler moves
+        } else
+            w.idlerProblem = placed.error().detail;
+    }
     if (!(asked == asked)) asked = at;
     if (const auto t = centreTravel(o->length, metres(tolerance.v), settingStrain, o->wrapSmall,
                                     fitAllowance(p, flangedPulleys()))) {
@@ -96,6 +112,7 @@ void ToothedBelt::load(Work &w, StageFigures &f, const StageLoad &load) const {
     d.smallSpeed = revolutionsPerMinute(driverIsSmaller() ? load.rpmIn : load.rpmOut);
     d.service = service.v;
     d.install = install.v;
+    if (w.idler) d.wrapSmall = w.open.wrapSmall;
     const auto forces = beltForces(d);
     if (!forces) return;
     w.forces = *forces;

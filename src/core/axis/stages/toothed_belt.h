@@ -6,8 +6,11 @@
 #include "axis/stages/seat.h"
 #include "axis/stages/stage_load.h"
 #include "drive/belt.h"
+#include "drive/belt_path.h"
 #include "drive/chain.h"
 #include <array>
+#include <optional>
+#include <string>
 
 namespace lw {
 
@@ -29,12 +32,19 @@ struct Pulley {
     double density = 2700; ///< kg/m^3, of its material
 };
 
+/// What takes up a belt between two pulleys whose centres are fixed.
+struct BeltIdler {
+    bool said = false, inside = false; ///< inside: toothed; else smooth, on the belt's back
+    Known diameter, along;             ///< m: over its rim; from the driving pulley along the line of centres
+};
+
 struct ToothedBelt {
     static constexpr std::string_view code = "belt", noun = "belt";
     static constexpr bool beside = true;
     Pulley driver, driven; ///< on the input shaft, on the output shaft
     std::string beltText;  ///< as typed
     Result<Designation> read = fail(CalcErrorCode::Missing, "belt");
+    BeltIdler idler;
     Known centre, slotFrom, slotTo, tolerance, width, service, install, efficiency, mesh, offFace;
     Known stiffnessFactor{1, Standing::Assumed, 0.5, 2.0, Shape::Lognormal};
 
@@ -62,6 +72,8 @@ struct ToothedBelt {
         /// the two is not known, or where setting it tight makes up for it.
         double centreOff = 0;
         double slotInward = notKnown, slotOutward = notKnown, needInward = notKnown, needOutward = notKnown;
+        std::optional<IdlerPlace> idler; ///< where it has to stand; nothing: none, or none that does
+        std::string idlerProblem;
         double swing = notKnown;          ///< of the tension, from the run-out of its output seat
         double stiffness = notKnown;      ///< N m/rad at the driven shaft
         int teethSeat = 0, teethMesh = 0; ///< of a belt that does not match

@@ -34,6 +34,12 @@ void askForces(const AxisModel &m, const Finding &f, Asks &asks) {
     asks.ask(beltOf(m, f).width.known(), "belt width");
 }
 /// Over its flanges, where it has any, and the belt standing proud of them.
+/// Teeth of the smallest pulley that is recommended for its profile, and what an idler has to have for it, m: on the
+/// back a quarter more. ISO 5295; common practice.
+int idlerTeeth(const ToothedBelt &b) { return b.driver.profile->teethRecommended; }
+double idlerLeast(const ToothedBelt &b) {
+    return (b.idler.inside ? 1 : 1.25) * idlerTeeth(b) * b.driver.profile->pitch * 1e-3 / pi;
+}
 double overAll(const ToothedBelt &b, const ToothedBelt::Work &w, std::size_t k) {
     const double outside = w.pulleys[k].outside.value();
     if (b.pulley(k).flanges == 0) return outside;
@@ -214,16 +220,91 @@ const StageCheck<ToothedBelt> toothedBeltChecksList[] = {
               const double unit = b.driver.profile->pitch * 1e-3 / (2 * pi);
               const double R1 = b.fewerTeeth() * unit, R2 = std::max(b.driver.teeth, b.driven.teeth) * unit;
               const double wrap = workOf(a, f).open.wrapSmall.value();
-              w.step("Wrap on the small pulley", "theta", "2*acos((R_2 - R_1)/C)",
-                     {term("R_2", "large pitch radius", R2, Dm::Length, "mm"),
-                      term("R_1", "small pitch radius", R1, Dm::Length, "mm"), centreTerm(a, f)},
-                     wrap, Dm::Angle, "deg");
+              if (workOf(a, f).idler)
+                  w.step("Wrap on the small pulley", "theta", "theta_1",
+                         {term("theta_1", "with the idler, tangent to tangent", wrap, Dm::Angle, "deg")}, wrap,
+                         Dm::Angle, "deg");
+              else
+                  w.step("Wrap on the small pulley", "theta", "2*acos((R_2 - R_1)/C)",
+                         {term("R_2", "large pitch radius", R2, Dm::Length, "mm"),
+                          term("R_1", "small pitch radius", R1, Dm::Length, "mm"), centreTerm(a, f)},
+                         wrap, Dm::Angle, "deg");
               w.step("Whole teeth in it", "z_m", "floor(z*theta/(2*pi) + 1e-9)",
                      {teethTerm(b), term("theta", "wrap", wrap, Dm::Angle, "deg")}, f.capacity);
           },
       .levers = {Lever::Ratio}},
      [](const Scope &b, Rows &rows) {
          if (fits(b)) rows.add(lowerRow(b.work.geometry ? b.work.open.teethInMesh : notKnown, 6, 4));
+     }},
+    {{.code = "TR-03",
+      .title = "Idler wide enough",
+      .part = Part::Belt,
+      .station = StationId::Drive,
+      .unit = "mm",
+      .advice = "A larger idler: bent more sharply the belt cracks.",
+      .source = "ISO-5295",
+      .needs =
+          [](const AxisModel &m, const Finding &f, Asks &asks) {
+              askBelt(m, f, asks);
+              asks.ask(beltOf(m, f).idler.diameter.known(), "the idler's diameter");
+          },
+      .say =
+          [](const AxisScope &a, const Finding &f) {
+              return std::string(beltOf(a.m, f).idler.inside ? "The toothed idler has " : "The smooth idler has ") +
+                     mm(f.capacity) + "; the belt asks for " + mm(f.demand) + ".";
+          },
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              const auto &b = beltOf(a.m, f);
+              w.step("Asked for", "D", b.idler.inside ? "z*p/pi" : "1.25*z*p/pi",
+                     {constant("z", "fewest teeth of a pulley", idlerTeeth(b)),
+                      term("p", "pitch", b.driver.profile->pitch * 1e-3, Dm::Length, "mm")},
+                     f.demand, Dm::Length, "mm");
+          }},
+     [](const Scope &b, Rows &rows) {
+         if (!b.stage.idler.said || !fits(b)) return;
+         rows.add(marginRow(idlerLeast(b.stage), b.stage.idler.diameter.v, 0.9, 1));
+     }},
+    {{.code = "TR-13",
+      .title = "Idler takes the belt up",
+      .part = Part::Belt,
+      .station = StationId::Drive,
+      .unit = "mm",
+      .advice = "A belt longer by a tooth or two, or the idler elsewhere. Never sprung where the axis turns both ways.",
+      .source = "BELT-GEOM",
+      .overridable = false,
+      .needs =
+          [](const AxisModel &m, const Finding &f, Asks &asks) {
+              askBelt(m, f, asks);
+              asks.ask(beltOf(m, f).beltTeeth() > 0, "the belt's length, by its code");
+              asks.ask(beltOf(m, f).idler.diameter.known(), "the idler's diameter");
+              asks.ask(beltOf(m, f).idler.along.known(), "how far along from the motor's pulley it stands");
+          },
+      .say =
+          [](const AxisScope &a, const Finding &f) {
+              const auto &work = workOf(a, f);
+              if (!work.idler) return "No place for the idler: " + work.idlerProblem;
+              return "Bolted " + mm(work.idler->off.value(), 3) +
+                     " off the line of centres it takes the belt up; out, " + mm(f.capacity, 3) +
+                     " of belt are free, " + mm(f.demand, 3) + " are asked to slip it on.";
+          },
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              const auto &work = workOf(a, f);
+              if (!work.idler) return;
+              w.step("Free with the idler out", "s", "L - L_2",
+                     {term("L", "belt", work.idler->path.length.value(), Dm::Length, "mm", Standing::Stated),
+                      term("L_2", "round both pulleys alone", (work.idler->path.length - work.idler->slack).value(),
+                           Dm::Length, "mm")},
+                     f.capacity, Dm::Length, "mm");
+          }},
+     [](const Scope &b, Rows &rows) {
+         const auto &i = b.stage.idler;
+         if (!i.said || !fits(b)) return;
+         if (!b.work.idler) return rows.add(plainRow(b.work.idlerProblem.empty() ? Verdict::NotKnown : Verdict::Fails));
+         // what the centres would have to close by, in belt: both spans give at each pulley
+         const double asked = 2 * std::sin(b.work.open.wrapSmall.value() / 2) * b.work.needInward;
+         rows.add(marginRow(asked, b.work.idler->slack.value(), slotMust, slotWanted));
      }},
     {{.code = "TR-06",
       .title = "Pulleys clear each other",
@@ -486,7 +567,8 @@ const StageCheck<ToothedBelt> toothedBeltChecksList[] = {
      [](const Scope &b, Rows &rows) {
          if (!fits(b)) return;
          const auto &w = b.work;
-         if (w.centreOff != 0) { // slot and tension are of the place the belt asks, not of this one
+         if (b.stage.idler.said) return; // it takes the belt up, not the slot
+         if (w.centreOff != 0) {         // slot and tension are of the place the belt asks, not of this one
              auto off = plainRow(Verdict::Fails, w.centre - w.centreOff, w.centre);
              off.row = 2;
              return rows.add(off);
