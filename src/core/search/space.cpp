@@ -81,6 +81,7 @@ private:
     void addTwoBelts(std::vector<ReductionChoice> &out, double faceMm, double shaftMm);
     void addBrake(ScrewChoice &c);
     void takeScrew(ScrewChoice &c);
+    void addRacks(std::vector<ScrewChoice> &out);
 
     const Catalogue &m_catalogue;
     const std::set<std::string> &m_have;
@@ -285,6 +286,10 @@ std::optional<Builder::SoldBelt> Builder::soldBelt(const BeltProfile &profile, c
     return out;
 }
 
+/// From here on a carriage is offered a rack beside its screws. m; common practice.
+constexpr double longTravel = 0.4;
+/// A larger pinion travels too far for a turn of any motor here. Common practice.
+constexpr double mostPinionTeeth = 24;
 /// The most a single pair of pulleys reduces: beyond it the small one has too few teeth in mesh. Common practice.
 constexpr double mostOfOnePair = 6;
 
@@ -424,12 +429,13 @@ void Builder::addTwoBelts(std::vector<ReductionChoice> &out, double faceMm, doub
                 }
 }
 
+/// Lines of the parts list that come with a final element.
+constexpr std::array<std::string_view, 7> finalParts{"screw", "nut", "fixed_end", "far_end", "brake", "rack", "pinion"};
 void Builder::takeScrew(ScrewChoice &c) {
     auto m = m_tried.with(c.patches);
     c.price = 0; // as the list of parts has it
     for (const auto &part : partsAsked(m, {}))
-        if (part.ref == "screw" || part.ref == "nut" || part.ref == "fixed_end" || part.ref == "far_end" ||
-            part.ref == "brake")
+        if (std::ranges::find(finalParts, part.ref) != finalParts.end())
             c.price += m_have.count(part.ref == "screw" ? m.screw().thread.name : part.text) ? 0 : part.price;
     c.final = std::move(m.final);
     c.lead = m.lead;
@@ -463,6 +469,34 @@ void Builder::addBrake(ScrewChoice &c) {
     takeScrew(c);
 }
 
+/// A new rack with its pinion, for the long way of a lathe: one rack of each module, the pinions sold for it.
+void Builder::addRacks(std::vector<ScrewChoice> &out) {
+    const auto &base = m_space.base;
+    if (!base.lathe || base.vertical || !(base.wheel() || base.travel.v >= longTravel)) return;
+    for (const auto &rack : m_catalogue.racks) {
+        if (m_catalogue.rackOf(rack.module) != &rack) continue;
+        for (const auto &pinion : m_catalogue.gears) {
+            if (pinion.module != rack.module || pinion.teeth > mostPinionTeeth) continue;
+            ScrewChoice c;
+            c.name = "rack module " + numberText(rack.module, 3) + " with " + std::to_string(int(pinion.teeth)) + " T";
+            c.newThread = true;
+            c.leadDays = std::max(rack.leadDays, pinion.leadDays);
+            const auto put = [&](const char *key, Json v) { c.patches.push_back({d + key, std::move(v)}); };
+            put("moved_by", "rack");
+            put("screw", Json{{"kept", "no"}});
+            put("rack", Json{{"module_mm", filled(rack.module, "mm")},
+                             {"pinion_teeth", filled(pinion.teeth, "")},
+                             {"width_mm", filled(std::min(rack.width, pinion.width), "mm")},
+                             {"pinion_of", pinion.material},
+                             {"rack_of", rack.material}});
+            for (const char *old : {"nut", "fixed_end", "far_end", "ends", "steps_typed"})
+                put(old, nullptr);
+            takeScrew(c);
+            out.push_back(std::move(c));
+        }
+    }
+}
+
 std::vector<ScrewChoice> Builder::screws() {
     std::vector<ScrewChoice> out;
     const auto &base = m_space.base;
@@ -483,6 +517,8 @@ std::vector<ScrewChoice> Builder::screws() {
         out.push_back(std::move(kept));
     }
     if (!(travel == travel)) return out;
+    addRacks(out);
+    const auto movedBy = textAt(m_tried.job(), d + "moved_by");
     for (const auto &row : m_catalogue.screws) {
         const auto thread = readThread(row.name);
         if (!thread) continue;
@@ -517,6 +553,7 @@ std::vector<ScrewChoice> Builder::screws() {
                     (old.value("standing", "") == "measured" || old.value("standing", "") == "stated"))
                     screw[key] = old;
             put("screw", std::move(screw));
+            if (movedBy == "rack" || movedBy == "wheel") put("moved_by", "screw");
             Json nut{{"kind", row.nutKind}, {"length_mm", filled(std::round(nutLength), "mm")}};
             if (!ball) nut["engaged_turns"] = filled(std::floor(nutLength / inMillimetres(thread->pitch)), "");
             // a twentieth of its rating takes the play and leaves the nut its life (a tenth is the most); common

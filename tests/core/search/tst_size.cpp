@@ -294,6 +294,47 @@ private slots:
             useCatalogue(shippedCatalogue());
         }
     }
+    // A lathe's carriage may get a rack: read back from the job it is what was tried, and costs what the list says. The
+    // same axis short and upright, or on a mill, is offered none.
+    void aCarriageIsOfferedARack() {
+        auto shop = test::smallCatalogue(3);
+        shop.racks = shippedCatalogue().racks;
+        shop.gears = shippedCatalogue().gears;
+        shop.screws.push_back(*std::ranges::find(shippedCatalogue().screws, "1605", &CatalogueScrew::name));
+        const auto racks = [](const SizeSpace &space) {
+            return std::count_if(space.screws.begin(), space.screws.end(),
+                                 [](const ScrewChoice &s) { return s.name.starts_with("rack"); });
+        };
+        const auto job = freshJob("mid_lathe", "Z", 3);
+        const auto space = sizeSpace(job, "Z", "A", shop);
+        QVERIFY(racks(space) > 5);
+        for (std::size_t k = 0; k < space.screws.size(); ++k) {
+            if (!space.screws[k].name.starts_with("rack")) continue;
+            Candidate c{0, 0, k};
+            AxisModel tried = space.base;
+            compose(tried, space, c);
+            const auto m = readAxis(patched(job, patchesOf(space, c)), "Z", "A");
+            QVERIFY(m.rack() && m.rack()->sized() && !m.keepsScrew);
+            LW_COMPARE_WITHIN(m.lead.v, pi * m.rack()->module.v * m.rack()->teeth, 1e-12);
+            QCOMPARE(evaluate(m).state.ratio(), evaluate(tried).state.ratio());
+            double price = 0;
+            for (const auto &part : partsAsked(m, {}))
+                if (part.ref == "rack" || part.ref == "pinion") price += part.price;
+            LW_COMPARE_WITHIN(space.screws[k].price, price, 1e-9);
+        }
+        // a screw chosen after it takes the rack away again
+        const auto first = std::find_if(space.screws.begin(), space.screws.end(),
+                                        [](const ScrewChoice &s) { return s.name.starts_with("rack"); });
+        const auto onRack = patched(job, patchesOf(space, {0, 0, std::size_t(first - space.screws.begin())}));
+        const auto again = sizeSpace(onRack, "Z", "A", shop);
+        const auto ball = std::find_if(again.screws.begin(), again.screws.end(),
+                                       [](const ScrewChoice &s) { return s.name.starts_with("ball screw"); });
+        QVERIFY(ball != again.screws.end());
+        const auto back =
+            readAxis(patched(onRack, patchesOf(again, {0, 0, std::size_t(ball - again.screws.begin())})), "Z", "A");
+        QVERIFY(!back.rack() && back.ballScrew());
+        QCOMPARE(racks(sizeSpace(freshJob("bench_mill", "X", 3), "X", "A", shop)), 0);
+    }
     // A heavy table on a weak motor: one pair of pulleys holds nothing, two with a layshaft do; and the answer is that
     // of trying every one of them.
     void twoBeltsWhereOneHoldsNothing() {
