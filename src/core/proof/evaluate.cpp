@@ -190,18 +190,10 @@ void screwFigures(const AxisModel &m, AxisState &s) {
             s.buckling = *b;
             s.bucklingKnown = true;
         }
-        RigidityChain c;
-        c.ends = m.screw().ends == Ends::FixedFixed ? Ends::FixedFixed : Ends::FixedSupported;
-        c.root = metres(m.screw().root.v);
-        c.span = metres(m.screw().span.known() ? m.screw().span.v : m.screw().nutFar.v * 1.2);
-        c.nutAt =
-            metres(c.ends == Ends::FixedFixed ? std::min(m.screw().nutFar.v, c.span.value() / 2) : m.screw().nutFar.v);
-        c.bearing = fromSi<Stiffness>(m.screw().bearingStiffness.v);
-        c.nut = fromSi<Stiffness>(m.screw().nutStiffness.v);
-        c.bracket = fromSi<Stiffness>(m.screw().bracket.v);
-        c.lead = s.chain.lead;
-        if (s.driveStiffness == s.driveStiffness && std::isfinite(s.driveStiffness))
-            c.driveAtScrew = fromSi<TorsionalStiffness>(s.driveStiffness);
+        const auto &screw = m.screw(); // held at both ends it is softest in the middle
+        const double span = screwChain(m, s, screw.nutFar.v).span.value();
+        const auto c =
+            screwChain(m, s, screw.ends == Ends::FixedFixed ? std::min(screw.nutFar.v, span / 2) : screw.nutFar.v);
         if (const auto r = rigidity(c)) {
             s.stiffness = *r;
             s.rigidityKnown = true;
@@ -384,6 +376,22 @@ void judgeDesign(const AxisModel &m, Evaluation &e) {
     judgeAll(gravityChecks(), axis, {}, rows);
 }
 } // namespace
+
+RigidityChain screwChain(const AxisModel &m, const AxisState &s, double nutAt) {
+    const auto &screw = m.screw();
+    RigidityChain c;
+    c.ends = screw.ends == Ends::FixedFixed ? Ends::FixedFixed : Ends::FixedSupported;
+    c.root = metres(screw.root.v);
+    c.span = metres(screw.span.known() ? screw.span.v : screw.nutFar.v * 1.2);
+    c.nutAt = metres(nutAt);
+    c.bearing = fromSi<Stiffness>(screw.bearingStiffness.v);
+    c.nut = fromSi<Stiffness>(screw.nutStiffness.v);
+    c.bracket = fromSi<Stiffness>(screw.bracket.v);
+    c.lead = s.chain.lead;
+    if (s.driveStiffness == s.driveStiffness && std::isfinite(s.driveStiffness))
+        c.driveAtScrew = fromSi<TorsionalStiffness>(s.driveStiffness);
+    return c;
+}
 
 void evaluate(const AxisModel &m, Evaluation &e) {
     workOutAll(m, e);

@@ -40,7 +40,7 @@ struct AxisState {
     bool rigidityKnown = false;
     Rigidity stiffness{};
     double driveStiffness = notKnown; ///< N m/rad of all stages, felt at the final shaft
-    double drivePlay = 0; ///< m at the slide, of gears and reducers in the chain
+    double drivePlay = 0;             ///< m at the slide, of gears and reducers in the chain
     double playStays = notKnown, springLoss = notKnown, lostMotion = notKnown;
     double critical = notKnown; ///< rpm
     BucklingLimits buckling{};
@@ -69,6 +69,9 @@ struct Evaluation {
     AxisState state;
     std::vector<Finding> findings; ///< in a fixed order for the same model; see finish()
 };
+
+/// The springs from bearing to table with the nut at this place from the thrust bearing, m.
+[[nodiscard]] RigidityChain screwChain(const AxisModel &m, const AxisState &s, double nutAt);
 
 /// Pure and fast: no text is read or made, no doubt. The findings stand in a fixed order.
 [[nodiscard]] Evaluation evaluate(const AxisModel &m);

@@ -27,21 +27,6 @@ double playAt(const AxisModel &m, const AxisState &s, double share) {
     // what is mended takes off all along; the thread's wear is what differs from place to place
     return std::max(0.0, s.playStays - (most - here));
 }
-RigidityChain chainOf(const AxisModel &m, const AxisState &s, double nutAt) {
-    const auto &screw = m.screw();
-    RigidityChain c;
-    c.ends = screw.ends == Ends::FixedFixed ? Ends::FixedFixed : Ends::FixedSupported;
-    c.root = metres(screw.root.v);
-    c.span = metres(screw.span.known() ? screw.span.v : screw.nutFar.v * 1.2);
-    c.nutAt = metres(nutAt);
-    c.bearing = fromSi<Stiffness>(screw.bearingStiffness.v);
-    c.nut = fromSi<Stiffness>(screw.nutStiffness.v);
-    c.bracket = fromSi<Stiffness>(screw.bracket.v);
-    c.lead = s.chain.lead;
-    if (s.driveStiffness == s.driveStiffness && std::isfinite(s.driveStiffness))
-        c.driveAtScrew = fromSi<TorsionalStiffness>(s.driveStiffness);
-    return c;
-}
 /// What the ends of a screw take as such parts are long; common practice.
 constexpr double nutAndWasher = 12e-3, usualBlock = 26e-3, usualSeat = 25e-3, farSeat = 14e-3;
 
@@ -132,7 +117,7 @@ ScrewPlan screwPlan(const AxisModel &m, const AxisState &s, std::size_t places) 
         const double share = places > 1 ? double(k) / double(places - 1) : 1;
         ScrewPlace place{p.nutNear + share * (p.nutFar - p.nutNear)};
         const double at = std::max(place.at, 1e-3);
-        if (const auto r = rigidity(chainOf(m, s, at))) {
+        if (const auto r = rigidity(screwChain(m, s, at))) {
             place.stiffness = r->total.value();
             place.lost = lostMotion(newtons(s.friction), r->total, metres(playAt(m, s, share) + s.drivePlay)).value();
         }

@@ -8,6 +8,7 @@
 #include "machine/patch.h"
 #include "proof/evaluate.h"
 #include "search/limits.h"
+#include "search/part_entries.h"
 #include <set>
 #include <string>
 #include <vector>
@@ -81,26 +82,13 @@ struct Candidate {
     std::size_t train = 0, reduction = 0, screw = 0;
     auto operator<=>(const Candidate &) const = default;
 };
-/// The entries of a design (its pointer ends in a slash) that a motor of the catalogue fills; what was known of another
-/// motor is not known of this one.
-[[nodiscard]] std::vector<Patch> motorPatches(const std::string &designPointer, const CatalogueMotor &c);
-[[nodiscard]] std::vector<Patch> motorPatches(const std::string &designPointer, const CatalogueServo &c);
-/// Those of a stage that a reducer of the catalogue fills; the pointer of the stage ends in a slash.
-[[nodiscard]] std::vector<Patch> reducerPatches(const std::string &stagePointer, const CatalogueReducer &r);
-/// Those of the fixed end that a pair of bearings fills; the design's pointer ends in a slash.
-[[nodiscard]] std::vector<Patch> bearingPatches(const std::string &designPointer, const CatalogueBearing &b);
-/// Those of a servo's drive set to a current, A: rms, with brushes as it is.
-[[nodiscard]] std::vector<Patch> drivePatches(const std::string &designPointer, const CatalogueServo &c,
-                                              const CatalogueServoDrive &drive);
-/// What of a servo drive's current its motor may have, A.
-[[nodiscard]] double servoPeak(const CatalogueServo &c, const CatalogueServoDrive &drive);
-/// The entries of a supply that one of the catalogue fills.
-[[nodiscard]] std::vector<Patch> supplyPatches(const std::string &id, const CatalogueSupply &c);
 /// Puts a choice's part into a model that is used over and over; the order does not matter, but the seat of the last
 /// stage follows the screw: screw after reduction.
 void putTrain(AxisModel &m, const TrainChoice &c);
 void putReduction(AxisModel &m, const ReductionChoice &c);
-/// The entries of a reduction for the design at this pointer.
+/// The entries of a motor with its drive and supply, and of a reduction, for the design at this pointer.
+[[nodiscard]] std::vector<Patch> trainPatches(const std::string &designPointer, const std::string &supplyId,
+                                              const TrainChoice &c);
 [[nodiscard]] std::vector<Patch> reductionPatches(const std::string &designPointer, const ReductionChoice &c);
 /// The last stage bored for the end of the screw, when that is known.
 void boreForScrew(AxisModel &m);

@@ -19,9 +19,7 @@ StageFigures Gears::figures(Work &w) const {
     StageFigures f;
     f.reduction = reduction();
     f.forward = f.backward = efficiency.v;
-    f.offFace = metres(offFace.v);
-    f.centre = metres(notKnown);
-    f.sideways = newtons(notKnown);
+    standsBeside(f, metres(offFace.v));
     f.stiffness = fromSi<TorsionalStiffness>(notKnown);
     f.play = radians(play.known() ? play.v : notKnown);
     w.playAtOutput = play.v;

@@ -15,9 +15,7 @@ StageFigures RibbedBelt::figures(Work &w) const {
     StageFigures f;
     f.reduction = reduction();
     f.forward = f.backward = efficiency.v;
-    f.offFace = metres(offFace.v);
-    f.centre = metres(notKnown);
-    f.sideways = newtons(notKnown);
+    standsBeside(f, metres(offFace.v));
     f.stiffness = fromSi<TorsionalStiffness>(notKnown); // nobody says it of such belts
     if (!sized()) return f;
     w.centre = centre.v;

@@ -1,6 +1,7 @@
 // What a stage is asked to carry.
 #pragma once
 
+#include "drive/chain.h"
 #include "machine/known.h"
 
 namespace lw {
@@ -12,5 +13,12 @@ struct StageLoad {
     double workOut = notKnown; ///< N m that the work asks at its output shaft, losses behind it left out; of a table
     double travelATurn = notKnown; ///< m of axis travel for a turn of its output shaft
 };
+
+/// Its shafts lie beside each other, so far off the motor's face; centres and pull are still to be found.
+inline void standsBeside(StageFigures &f, Length offFace) {
+    f.offFace = offFace;
+    f.centre = metres(notKnown);
+    f.sideways = newtons(notKnown);
+}
 
 } // namespace lw

@@ -18,9 +18,7 @@ StageFigures ToothedBelt::figures(Work &w) const {
     StageFigures f;
     f.forward = f.backward = efficiency.v;
     f.reduction = reduction();
-    f.centre = metres(notKnown);
-    f.offFace = metres(offFace.v);
-    f.sideways = newtons(notKnown);
+    standsBeside(f, metres(offFace.v));
     const auto *profile = profileUsed();
     for (std::size_t k = 0; k < 2; ++k) {
         const auto &p = pulley(k);
