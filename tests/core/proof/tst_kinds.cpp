@@ -326,6 +326,13 @@ private slots:
                                   ", not in " + std::to_string(finding.demand) + " or " +
                                   std::to_string(finding.capacity))
                                      .c_str());
+                        // the ladder says its figures in a unit of what the working found
+                        const auto &found = w.steps[last - 1];
+                        const auto &unit = finding.unit;
+                        static const std::set<std::string_view> plain{"", "rpm", "mrad", "deg", "%", "K", "mm·rpm"};
+                        QVERIFY2(found.dimension == Dimension::Number ? plain.count(unit) > 0
+                                                                      : unitInSi(unit, found.dimension).has_value(),
+                                 (where + ": shown in " + std::string(unit) + ", worked out in " + found.unit).c_str());
                         ++workings;
                     }
                 }
