@@ -26,15 +26,6 @@ struct FieldSpec {
 };
 
 std::span<const FieldSpec> fieldTable();
-/// The table's parts that live in files of their own: money, parts, steps, log; test cards and what they are held
-/// against.
-std::span<const FieldSpec> surveyFields();
-std::span<const FieldSpec> dutyFields();
-std::span<const FieldSpec> shopFields();
-std::span<const FieldSpec> cardFields();
-std::span<const FieldSpec> wiringFields();
-std::span<const FieldSpec> rotaryFields();
-std::span<const FieldSpec> plateFields();
 /// The field at a JSON pointer such as /axes/X/survey/run_out_mm; null where no field is.
 const FieldSpec *fieldAt(std::string_view pointer);
 /// A sentence when a value lies beyond the field's hard limit or beyond anything real; empty when it may be kept.

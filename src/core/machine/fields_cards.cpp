@@ -1,6 +1,6 @@
 // Fields of the test cards, of what was said against what it is, and of the settings typed by hand. The columns are
 // those of fields.cpp.
-#include "machine/fields.h"
+#include "machine/field_tables.h"
 
 namespace lw {
 namespace {

@@ -1,6 +1,6 @@
 // Fields of the duty: the blocks of the cycle, the part program, the electronic handwheel. The columns are those of
 // fields.cpp.
-#include "machine/fields.h"
+#include "machine/field_tables.h"
 
 namespace lw {
 namespace {

@@ -1,5 +1,5 @@
 // Fields of a motor's plate. The columns are those of fields.cpp.
-#include "machine/fields.h"
+#include "machine/field_tables.h"
 
 namespace lw {
 namespace {

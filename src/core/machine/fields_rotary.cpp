@@ -1,6 +1,6 @@
 // Fields of an axis that turns: what it is for, what it carries, the room it has; reducers in its chain. The columns
 // are those of fields.cpp.
-#include "machine/fields.h"
+#include "machine/field_tables.h"
 
 namespace lw {
 namespace {

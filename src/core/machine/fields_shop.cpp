@@ -1,5 +1,5 @@
 // Fields of money, parts, orders, steps, cautions and the log. The columns are those of fields.cpp.
-#include "machine/fields.h"
+#include "machine/field_tables.h"
 
 namespace lw {
 namespace {

@@ -1,7 +1,7 @@
 // Fields of the survey cards beyond the first evening: pulls at several loads, the handle, play along the travel, the
 // shaft read round, the screw against the ways, strut, room for parts, and the machine's own baseline. Columns as in
 // fields.cpp.
-#include "machine/fields.h"
+#include "machine/field_tables.h"
 
 namespace lw {
 namespace {

@@ -1,6 +1,6 @@
 // Fields of mains, cabinet, wires and the stop chain. The columns are those of fields.cpp. Nothing here has a default:
 // what nobody stated is not known.
-#include "machine/fields.h"
+#include "machine/field_tables.h"
 
 namespace lw {
 namespace {

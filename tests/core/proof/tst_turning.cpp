@@ -3,7 +3,7 @@
 #include "compare.h"
 #include "demo_job.h"
 #include "drive/rotary.h"
-#include "machine/fields.h"
+#include "machine/field_tables.h"
 #include "machine/new_axis.h"
 #include "proof/machine.h"
 #include "proof/words/rotary_words.h"
