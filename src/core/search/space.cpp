@@ -484,7 +484,7 @@ std::vector<ScrewChoice> Builder::screws() {
     ScrewChoice kept;
     kept.name = base.wheel() ? "kept drive" : "kept screw";
     if (!base.keepsScrew) { // the shown design has a new one: of the old one only the survey knows
-        for (const char *part : {"screw", "fixed_end", "far_end", "nut"})
+        for (const char *part : {"screw", "fixed_end", "far_end", "nut", "rack", "moved_by"})
             kept.patches.push_back({d + part, nullptr});
         kept.patches.push_back({d + "ends", nullptr});
     }

@@ -333,6 +333,11 @@ private slots:
         const auto back =
             readAxis(patched(onRack, patchesOf(again, {0, 0, std::size_t(ball - again.screws.begin())})), "Z", "A");
         QVERIFY(!back.rack() && back.ballScrew());
+        // and what is kept is the old screw, not the rack that was tried
+        const auto kept = std::ranges::find_if(again.screws, [](const auto &s) { return s.name.starts_with("kept"); });
+        const auto old =
+            readAxis(patched(onRack, patchesOf(again, {0, 0, std::size_t(kept - again.screws.begin())})), "Z", "A");
+        QVERIFY(!old.wheel() && old.keepsScrew);
         QCOMPARE(racks(sizeSpace(freshJob("bench_mill", "X", 3), "X", "A", shop)), 0);
     }
     // A heavy table on a weak motor: one pair of pulleys holds nothing, two with a layshaft do; and the answer is that
