@@ -190,10 +190,8 @@ void screwFigures(const AxisModel &m, AxisState &s) {
             s.buckling = *b;
             s.bucklingKnown = true;
         }
-        const auto &screw = m.screw(); // held at both ends it is softest in the middle
-        const double span = screwChain(m, s, screw.nutFar.v).span.value();
-        const auto c =
-            screwChain(m, s, screw.ends == Ends::FixedFixed ? std::min(screw.nutFar.v, span / 2) : screw.nutFar.v);
+        auto c = screwChain(m, s, m.screw().nutFar.v);
+        if (c.ends == Ends::FixedFixed) c.nutAt = std::min(c.nutAt, c.span / 2.0); // softest in the middle
         if (const auto r = rigidity(c)) {
             s.stiffness = *r;
             s.rigidityKnown = true;
