@@ -35,7 +35,7 @@ extern "C" void askToStop(int) {
 }
 
 struct Asked {
-    std::string file, axis = "all", out, have;
+    std::string file, axis = "all", out, have, plate = "motor";
     std::vector<std::string> limits, with;
     std::string budget, volts;
     bool keepScrew = false, json = false;
@@ -316,8 +316,16 @@ int plate(const Asked &a) {
     const auto axes = axesOf(*project, a.axis, "plate");
     if (!axes || a.axis == "all") return say("plate: name one axis, --axis X.");
     const auto m = lw::readAxis(*project, a.axis, lw::shownDesign(*project, a.axis));
-    const auto plate = lw::plateOfAxis(m, lw::evaluate(m).state);
-    if (!plate) return say("plate: axis " + a.axis + " has no motor whose size is known.");
+    static constexpr std::string_view names[] = {"motor", "block", "bracket", "cover"};
+    const auto named = std::find(std::begin(names), std::end(names), a.plate);
+    if (named == std::end(names)) return say("plate: '" + a.plate + "' is no plate: motor, block, bracket or cover.");
+    const auto kind = lw::plateKinds[std::size_t(named - std::begin(names))];
+    const auto plate = lw::plateOfAxis(m, lw::evaluate(m).state, kind);
+    if (!plate)
+        return say("plate: axis " + a.axis +
+                   (kind == lw::PlateKind::Motor   ? " has no motor whose size is known."
+                    : kind == lw::PlateKind::Cover ? " has no belt behind its motor."
+                                                   : " has no screw."));
     for (const auto &open : plate->open)
         say("DRAFT, not known: " + open);
     const auto csv = lw::plateCsv(*plate);
@@ -326,9 +334,7 @@ int plate(const Asked &a) {
         return plate->draft() ? 1 : 0;
     }
     const auto out = QString::fromStdString(a.out);
-    const lw::PlatePaper paper{
-        QString::fromStdString(lw::textAt(*project, "/name", "job") + ", " + a.axis + ": motor plate"),
-        m.plate && m.plate->letter, m.plate && m.plate->bar.known() ? lw::printScale(m.plate->bar.v) : 1};
+    const auto paper = lw::paperFor(QString::fromStdString(lw::textAt(*project, "/name", "job")), m, kind);
     QByteArray content;
     if (out.endsWith(QLatin1String(".csv")))
         content = csv;
@@ -389,9 +395,10 @@ std::function<int()> addDesignCommands(CLI::App &app) {
     wiringCommand->add_option("file", asked->file, "a .lathewright file")->required();
     wiringCommand->add_flag("--json", asked->json, "as JSON");
     wiringCommand->add_option("--cables", asked->out, "the list of cables as CSV");
-    auto *plateCommand = app.add_subcommand("plate", "the plate a motor sits on, at 1:1");
+    auto *plateCommand = app.add_subcommand("plate", "a plate of an axis, at 1:1");
     plateCommand->add_option("file", asked->file, "a .lathewright file")->required();
     plateCommand->add_option("--axis", asked->axis, "whose")->required();
+    plateCommand->add_option("--plate", asked->plate, "motor (also when nothing is said), block, bracket or cover");
     plateCommand->add_option("-o,--out", asked->out, "a .pdf, .svg, .dxf or .csv file; none: its holes are printed");
     for (auto *c : {sizeCommand, whyCommand, mendCommand}) {
         c->add_option("file", asked->file, "a .lathewright file")->required();

@@ -1,4 +1,4 @@
-// A motor's plate: to scale on the screen with its figures, and the bare lines that are printed at 1:1.
+// The plates of an axis: to scale on the screen with its figures, and the bare lines that are printed at 1:1.
 #pragma once
 
 #include "plate/plate.h"
@@ -9,7 +9,7 @@
 
 namespace lw {
 
-/// Holes of a kind that are told in one line: the four for the motor's screws.
+/// Holes of a kind that are told in one line: the four for the motor's screws, those round a bore.
 struct HoleRow {
     std::vector<std::size_t> holes; ///< into Plate::holes
     QString size, purpose, x, y, how;
@@ -32,10 +32,15 @@ struct PlatePicture {
     /// The row under a point; -1: none.
     [[nodiscard]] int rowAt(QPointF p) const;
 };
-/// @param chosen row of holeRows that is lit; -1: none
-/// @param edge, wall the verdicts of what is thin there, with their pins; not known: no pin
-PlatePicture paintPlate(QPainter &p, QRectF area, const Plate &plate, int chosen, Verdict edge, Verdict wall,
-                        bool judged);
+/// What is shown of it besides its lines.
+struct PlateShown {
+    int chosen = -1;                                            ///< row of holeRows that is lit; -1: none
+    Verdict edge = Verdict::NotKnown, wall = Verdict::NotKnown; ///< of what is thin there, with their pins
+    bool judged = false;                                        ///< false: no pins
+};
+PlatePicture paintPlate(QPainter &p, QRectF area, const Plate &plate, const PlateShown &shown);
+/// "from the pulley side": where one looks from.
+[[nodiscard]] QString seenFrom(PlateKind kind);
 
 /// Outline, holes, centre lines and punch marks, drawn with the painter's unit a millimetre, y down, the plate's upper
 /// left corner at zero.

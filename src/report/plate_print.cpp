@@ -19,6 +19,7 @@ namespace {
 constexpr double footRoom = 22e-3; ///< m at the foot of a sheet: bar and words
 QString words(const Plate &plate, const PlatePaper &paper) {
     QString w = paper.title + u", "_s + QString::number(plate.thickness * 1e3) + u" mm thick"_s;
+    if (plate.folded()) w += u".  Fold at the dashed line, round the edge of the foot"_s;
     if (plate.draft()) w += u".  DRAFT, not known: "_s + text(plate.open.front());
     return w;
 }
@@ -37,6 +38,12 @@ void drawCross(QPainter &p, QPointF at) {
     p.drawLine(at - QPointF(0, 4), at + QPointF(0, 4));
 }
 } // namespace
+
+PlatePaper paperFor(const QString &job, const AxisModel &m, PlateKind kind) {
+    const auto *said = m.plate.get();
+    return {u"%1, %2: %3"_s.arg(job, text(m.id), text(plateName(kind).title).toLower()), said && said->letter,
+            said && said->bar.known() ? printScale(said->bar.v) : 1};
+}
 
 QByteArray platePdf(const Plate &plate, const PlatePaper &paper) {
     const auto size = paperSize(paper.letter);
@@ -148,9 +155,9 @@ QByteArray plateDxf(const Plate &plate, const PlatePaper &paper) {
     dxf.writeLinetype(*w, DL_LinetypeData("CONTINUOUS", "", 0, 0, 0));
     dxf.writeLinetype(*w, DL_LinetypeData("BYLAYER", "", 0, 0, 0));
     w->tableEnd();
-    const char *layers[] = {"0", "OUTLINE", "HOLES", "CENTRES", "TEXT"};
-    w->tableLayers(5);
-    for (int k = 0; k < 5; ++k)
+    const char *layers[] = {"0", "OUTLINE", "HOLES", "CENTRES", "TEXT", "FOLD"};
+    w->tableLayers(6);
+    for (int k = 0; k < 6; ++k)
         dxf.writeLayer(*w, DL_LayerData(layers[k], 0), DL_Attributes("", k + 1 > 1 ? k + 1 : 7, 100, "CONTINUOUS", 1));
     w->tableEnd();
     w->tableStyle(1);
@@ -176,10 +183,19 @@ QByteArray plateDxf(const Plate &plate, const PlatePaper &paper) {
     const auto line = [&](double x1, double y1, double x2, double y2, const char *layer) {
         dxf.writeLine(*w, DL_LineData(x1 * 1e3, y1 * 1e3, 0, x2 * 1e3, y2 * 1e3, 0), on(layer));
     };
-    line(plate.left, plate.bottom, plate.right, plate.bottom, "OUTLINE");
-    line(plate.right, plate.bottom, plate.right, plate.top, "OUTLINE");
-    line(plate.right, plate.top, plate.left, plate.top, "OUTLINE");
-    line(plate.left, plate.top, plate.left, plate.bottom, "OUTLINE");
+    const double c = plate.corner;
+    line(plate.left + c, plate.bottom, plate.right - c, plate.bottom, "OUTLINE");
+    line(plate.right, plate.bottom + c, plate.right, plate.top - c, "OUTLINE");
+    line(plate.right - c, plate.top, plate.left + c, plate.top, "OUTLINE");
+    line(plate.left, plate.top - c, plate.left, plate.bottom + c, "OUTLINE");
+    if (c > 0) {
+        const double inner[] = {plate.right - c, plate.left + c}, level[] = {plate.top - c, plate.bottom + c};
+        for (int k = 0; k < 4; ++k)
+            dxf.writeArc(
+                *w, DL_ArcData(inner[k == 1 || k == 2] * 1e3, level[k > 1] * 1e3, 0, c * 1e3, 90.0 * k, 90.0 * (k + 1)),
+                on("OUTLINE"));
+    }
+    if (plate.folded()) line(plate.left, plate.fold, plate.right, plate.fold, "FOLD");
     for (const auto &h : plate.holes) {
         const double r = h.diameter / 2, up = h.travel / 2;
         if (!h.placed) { // marked, not drilled by figures
@@ -215,9 +231,9 @@ QByteArray plateDxf(const Plate &plate, const PlatePaper &paper) {
 
 QByteArray plateCsv(const Plate &plate) {
     std::string csv = "hole,diameter_mm,slot_mm,for,x_mm,y_mm,how\r\n";
-    int n = 0;
-    for (const auto &h : plate.holes) {
-        csv += std::to_string(++n) + "," + numberText(h.diameter * 1e3, 5) + "," +
+    for (std::size_t k = 0; k < plate.holes.size(); ++k) {
+        const auto &h = plate.holes[k];
+        csv += std::to_string(lineOf(plate, k)) + "," + numberText(h.diameter * 1e3, 5) + "," +
                (h.travel > 0 ? numberText((h.travel + h.diameter) * 1e3, 5) : std::string()) + "," +
                csvText(h.purpose) + "," + (h.placed ? fixedNumber(h.x * 1e3, 2) : "") + "," +
                (h.placed ? fixedNumber(h.y * 1e3, 2) : "") + "," + std::string(howWord(h.how)) + "\r\n";

@@ -248,21 +248,20 @@ void writeTableAsked(Writer &w, const std::string &id, const AxisModel &m, const
               [m, s](QPainter &q, const QRectF &area) { paintRotaryViews(q, area, m, s); });
 }
 
-/// The plate a motor sits on, when one is written down: to scale, with how each hole is found.
-void writePlate(Writer &w, const ProvedAxis &p) {
-    if (!p.model.plate) return;
-    const auto plate = plateOfAxis(p.model, p.evaluation.state);
-    if (!plate) return;
-    w.head(3, u"Motor plate"_s);
-    if (plate->draft()) w.words(u"DRAFT. Not known: "_s + text(plate->open.front()) + u"."_s);
-    w.drawing({360, 440}, u"The motor's plate, to scale, seen from the pulley"_s,
-              [plate](QPainter &q, const QRectF &area) {
-                  paintPlate(q, area, *plate, -1, Verdict::NotKnown, Verdict::NotKnown, false);
-              });
-    std::vector<QStringList> rows;
-    for (const auto &r : holeRows(*plate))
-        rows.push_back({QString::number(rows.size() + 1), r.size, r.purpose, r.x, r.y, r.how});
-    w.table({u"hole"_s, u"Ø, mm"_s, u"for"_s, u"x"_s, u"y"_s, u"how"_s}, rows, u"34"_s);
+/// The plates that are written down: to scale, with how each hole is found.
+void writePlates(Writer &w, const ProvedAxis &p) {
+    for (const auto kind : plateKinds) {
+        const auto plate = p.model.plateSaid(kind) ? plateOfAxis(p.model, p.evaluation.state, kind) : std::nullopt;
+        if (!plate) continue;
+        w.head(3, text(plateName(kind).title));
+        if (plate->draft()) w.words(u"DRAFT. Not known: "_s + text(plate->open.front()) + u"."_s);
+        w.drawing({360, 440}, u"%1, to scale, %2"_s.arg(text(plateName(kind).title), seenFrom(kind)),
+                  [plate](QPainter &q, const QRectF &area) { paintPlate(q, area, *plate, {}); });
+        std::vector<QStringList> rows;
+        for (const auto &r : holeRows(*plate))
+            rows.push_back({QString::number(rows.size() + 1), r.size, r.purpose, r.x, r.y, r.how});
+        w.table({u"hole"_s, u"Ø, mm"_s, u"for"_s, u"x"_s, u"y"_s, u"how"_s}, rows, u"34"_s);
+    }
 }
 
 void writeAxis(Writer &w, const Session &session, const std::string &id) {
@@ -301,7 +300,7 @@ void writeAxis(Writer &w, const Session &session, const std::string &id) {
                       paintTorqueChart(q, r.adjusted(0, 26, 0, 0), m, s, findings);
                   });
     }
-    writePlate(w, p);
+    writePlates(w, p);
     w.head(3, u"Findings, worst first"_s);
     std::vector<QStringList> rows;
     for (const auto &f : p.evaluation.findings)

@@ -26,6 +26,19 @@ class TestPlates : public WindowFixture {
         plates()->drawing()->grab(); // laid out
     }
 
+    /// One drag, one undo.
+    void drag(QWidget *view, QPointF from, QPointF to) {
+        const int steps = m_session->undoStack()->count();
+        QTest::mousePress(view, Qt::LeftButton, {}, from.toPoint());
+        for (int k = 1; k <= 5; ++k) {
+            const QPointF at = from + (to - from) * k / 5;
+            QMouseEvent move(QEvent::MouseMove, at, view->mapToGlobal(at), Qt::NoButton, Qt::LeftButton, {});
+            QCoreApplication::sendEvent(view, &move);
+        }
+        QTest::mouseRelease(view, Qt::LeftButton, {}, to.toPoint());
+        QCOMPARE(m_session->undoStack()->count(), steps + 1);
+    }
+
 private slots:
     void init() { openWindow(); }
     void cleanup() { closeWindow(); }
@@ -69,17 +82,7 @@ private slots:
         openPlates();
         const std::string d = "/axes/X/designs/A/plate/";
         auto *view = plates()->drawing();
-        const auto pull = [&](QPointF from, QPointF to) {
-            const int steps = m_session->undoStack()->count();
-            QTest::mousePress(view, Qt::LeftButton, {}, from.toPoint());
-            for (int k = 1; k <= 5; ++k) {
-                const QPointF at = from + (to - from) * k / 5;
-                QMouseEvent move(QEvent::MouseMove, at, view->mapToGlobal(at), Qt::NoButton, Qt::LeftButton, {});
-                QCoreApplication::sendEvent(view, &move);
-            }
-            QTest::mouseRelease(view, Qt::LeftButton, {}, to.toPoint());
-            QCOMPARE(m_session->undoStack()->count(), steps + 1);
-        };
+        const auto pull = [&](QPointF from, QPointF to) { drag(view, from, to); };
         const auto &pic = view->picture();
         pull({pic.outline.right(), pic.outline.center().y()}, {pic.at(0.050, 0).x(), pic.outline.center().y()});
         QVERIFY(std::fabs(typedMm(d + "width_mm") - 100) <= 1);
@@ -121,6 +124,73 @@ private slots:
         m_session->apply({{{"/axes/X/designs/A/motor", nullptr}}, u"motor"_s});
         drive()->show(DrivePage::View::Plates);
         QVERIFY2(headline().startsWith(u"No motor yet"_s), qPrintable(headline()));
+    }
+    /// Bracket, block and cover by keys alone: proposed, written down, moved, printed.
+    void theOtherSheetsByKeys() {
+        openPlates();
+        const std::string d = "/axes/X/designs/A/plates/";
+        QTest::keyClick(drive(), Qt::Key_S);
+        QCOMPARE(plates()->kind(), PlateKind::Block);
+        QVERIFY2(headline().startsWith(u"Drawn from screw"_s), qPrintable(headline()));
+        QTest::keyClick(drive(), Qt::Key_W); // its edges as they are drawn
+        QVERIFY(typedMm(d + "block/width_mm") > 60);
+        QVERIFY2(headline().startsWith(u"Not known yet: "_s), qPrintable(headline()));
+        QTest::keyClick(drive(), Qt::Key_S);
+        QCOMPARE(plates()->kind(), PlateKind::Bracket);
+        choose(text(d + "bracket/fix/into"), u"above"_s);
+        QVERIFY(plates()->plate()->folded());
+        QVERIFY2(label(u"plateFind"_s).contains(u"millimetre long"_s), qPrintable(label(u"plateFind"_s)));
+        while (!plates()->table().section(u'\n', plates()->row() + 1, plates()->row() + 1).contains(u"fixing"_s))
+            QTest::keyClick(drive(), Qt::Key_Period);
+        const int steps = m_session->undoStack()->count();
+        const double apart = 2e3 * std::fabs(plates()->plate()->holes.back().x);
+        const bool leftOne = plates()->plate()->holes[plates()->plate()->holes.size() - 2].x < 0;
+        QTest::keyClick(drive(), leftOne ? Qt::Key_Left : Qt::Key_Right, Qt::ShiftModifier);
+        QVERIFY(std::fabs(typedMm(d + "bracket/fix/apart_mm") - (apart + 2)) < 0.06);
+        QCOMPARE(m_session->undoStack()->count(), steps + 1);
+        QTest::keyClick(drive(), Qt::Key_T);
+        QVERIFY(plates()->table().contains(u"measured"_s));
+        QTest::keyClick(drive(), Qt::Key_S);
+        QCOMPARE(plates()->kind(), PlateKind::Cover);
+        QVERIFY(label(u"plateFind"_s).contains(u"fingers"_s));
+        // nonsense is refused with a sentence, the drawing stays as it was
+        const double wide = plates()->plate()->width();
+        QVERIFY(!m_session->typeInto(text(d + "cover/width_mm"), u"wide"_s).isEmpty());
+        QVERIFY(!m_session->typeInto(text(d + "cover/width_mm"), u"-5mm"_s).isEmpty());
+        QCOMPARE(plates()->plate()->width(), wide);
+        for (const auto kind : {PlateView::Print::Pdf, PlateView::Print::Svg, PlateView::Print::Dxf})
+            QVERIFY(plates()->printed(kind).size() > 2000);
+        QTest::keyClick(drive(), Qt::Key_S);
+        QCOMPARE(plates()->kind(), PlateKind::Motor);
+        // a click takes the same way; a design without a belt has no cover
+        clickOn(m_window->findChild<QPushButton *>(u"plateCover"_s));
+        QCOMPARE(plates()->kind(), PlateKind::Cover);
+        QVERIFY(m_window->findChild<QPushButton *>(u"plateCover"_s)->isVisible());
+        m_window->showStation(StationId::Drive, "B");
+        drive()->show(DrivePage::View::Plates);
+        QVERIFY(!m_window->findChild<QPushButton *>(u"plateNut"_s)->isVisible());
+    }
+    void fixingsAndEdgesOfABracketAreDragged() {
+        openPlates();
+        const std::string d = "/axes/X/designs/A/plates/bracket/";
+        QTest::keyClick(drive(), Qt::Key_S);
+        QTest::keyClick(drive(), Qt::Key_S);
+        choose(text(d + "fix/into"), u"above"_s);
+        QVERIFY(m_session->typeInto(text(d + "thickness_mm"), u"40mm"_s).isEmpty());
+        QCoreApplication::processEvents();
+        auto *view = plates()->drawing();
+        const auto pull = [&](QPointF from, QPointF to) { drag(view, from, to); };
+        view->grab();
+        const auto &pic = view->picture();
+        const auto fixing = view->plate()->holes.back();
+        pull(pic.at(fixing.x, fixing.y), pic.at(36e-3, view->plate()->fold + 28e-3));
+        QVERIFY(std::fabs(typedMm(d + "fix/apart_mm") - 72) <= 1);
+        QVERIFY(std::fabs(typedMm(d + "fix/along_mm") - 16) <= 1);
+        view->grab();
+        // its foot's far edge: the face moves, the foot stays as deep as the block is thick
+        const double fold = view->plate()->fold;
+        pull({pic.at(5e-3, 0).x(), pic.outline.top()}, {pic.at(5e-3, 0).x(), pic.at(0, fold + 50e-3).y()});
+        QVERIFY(std::fabs(typedMm(d + "above_mm") - (fold * 1e3 + 10)) <= 1);
     }
     void aCurveIsPulledToASheets() {
         m_window->openDemo(u"tarn-mill"_s);

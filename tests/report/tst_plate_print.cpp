@@ -1,7 +1,7 @@
 // What is printed of a plate is read back and measured: the PDF's pixels, the SVG's size and lines, the DXF's circles.
 #include "test_list.h"
 #include "compare.h"
-#include "demo_job.h"
+#include "core/proof/rare_jobs.h"
 #include "proof/checks/plate_of.h"
 #include "proof_of.h"
 #include "report/plate_print.h"
@@ -17,21 +17,39 @@
 using namespace lw;
 
 namespace {
-Plate plateOfDemo(const nlohmann::json &job) {
+Plate plateOfDemo(const nlohmann::json &job, PlateKind kind = PlateKind::Motor) {
     const auto m = readAxis(job, "X", "A");
-    return *plateOfAxis(m, evaluate(m).state);
+    return *plateOfAxis(m, evaluate(m).state, kind);
 }
 struct Read : DL_CreationAdapter {
     std::vector<std::array<double, 3>> circles, arcs;
-    std::vector<std::array<double, 4>> outline;
+    std::vector<std::array<double, 5>> rounds; ///< arcs of the outline with their angles
+    std::vector<std::array<double, 4>> outline, folds;
     std::vector<std::string> texts;
     void addCircle(const DL_CircleData &c) override { circles.push_back({c.cx, c.cy, c.radius}); }
-    void addArc(const DL_ArcData &a) override { arcs.push_back({a.cx, a.cy, a.radius}); }
+    void addArc(const DL_ArcData &a) override {
+        if (attributes.getLayer() == "OUTLINE")
+            rounds.push_back({a.cx, a.cy, a.radius, a.angle1, a.angle2});
+        else
+            arcs.push_back({a.cx, a.cy, a.radius});
+    }
     void addLine(const DL_LineData &l) override {
         if (attributes.getLayer() == "OUTLINE") outline.push_back({l.x1, l.y1, l.x2, l.y2});
+        if (attributes.getLayer() == "FOLD") folds.push_back({l.x1, l.y1, l.x2, l.y2});
     }
     void addText(const DL_TextData &t) override { texts.push_back(t.text); }
 };
+Read read(const QByteArray &dxf) {
+    Read r;
+    QTemporaryDir dir;
+    QFile f(dir.filePath(QStringLiteral("p.dxf")));
+    if (!f.open(QIODevice::WriteOnly)) return r;
+    f.write(dxf);
+    f.close();
+    DL_Dxf reader;
+    reader.in(QFile::encodeName(f.fileName()).toStdString(), &r);
+    return r;
+}
 /// Pages of a PDF at 254 dots an inch: ten a millimetre.
 std::vector<QImage> pagesOf(const QByteArray &pdf) {
     QTemporaryDir dir;
@@ -125,17 +143,6 @@ private slots:
         const auto plate = plateOfDemo(job);
         const auto dxf = plateDxf(plate, {QStringLiteral("Tarn mill, X"), false, 1});
         QVERIFY(dxf.contains("$INSUNITS"));
-        QTemporaryDir dir;
-        const auto read = [&](const QByteArray &content) {
-            Read r;
-            QFile f(dir.filePath(QStringLiteral("p.dxf")));
-            if (!f.open(QIODevice::WriteOnly)) return r;
-            f.write(content);
-            f.close();
-            DL_Dxf reader;
-            reader.in(QFile::encodeName(f.fileName()).toStdString(), &r);
-            return r;
-        };
         const auto r = read(dxf);
         QCOMPARE(r.circles.size(), std::size_t(5)); // posts and shaft
         QCOMPARE(r.arcs.size(), std::size_t(10));   // both ends of five slots
@@ -161,6 +168,32 @@ private slots:
         const auto open = read(plateDxf(plateOfDemo(job), {QStringLiteral("x"), false, 1}));
         QCOMPARE(open.circles.size(), std::size_t(1));
         QCOMPARE(std::count(open.texts.begin(), open.texts.end(), "punch"), 4);
+    }
+    void foldsAndRoundsAreDrawn() {
+        const auto job = platesJob();
+        const auto bracket = read(plateDxf(plateOfDemo(job, PlateKind::Bracket), {QStringLiteral("x"), false, 1}));
+        QCOMPARE(bracket.folds.size(), std::size_t(1));
+        QCOMPARE(bracket.folds[0][1], 45.0);
+        QCOMPARE(bracket.circles.size(), std::size_t(11)); // bore, six of the flange, four in the foot
+        QVERIFY(std::any_of(bracket.texts.begin(), bracket.texts.end(),
+                            [](const auto &t) { return t.find("Fold at the dashed line") != std::string::npos; }));
+        const auto cover = read(plateDxf(plateOfDemo(job, PlateKind::Cover), {QStringLiteral("x"), false, 1}));
+        // every end of a line of the outline is an end of one of its rounds
+        QCOMPARE(cover.rounds.size(), std::size_t(4));
+        for (const auto &l : cover.outline)
+            for (const auto &[x, y] : {std::pair{l[0], l[1]}, std::pair{l[2], l[3]}})
+                QVERIFY(std::any_of(cover.rounds.begin(), cover.rounds.end(), [&](const auto &a) {
+                    return std::any_of(a.begin() + 3, a.end(), [&](double degrees) {
+                        const double t = degrees * pi / 180;
+                        return std::hypot(a[0] + a[2] * std::cos(t) - x, a[1] + a[2] * std::sin(t) - y) < 1e-6;
+                    });
+                }));
+        // and so it is on paper: the widest row of the cover is 120 mm, at its top only the round's end
+        const auto pages = pagesOf(platePdf(plateOfDemo(job, PlateKind::Cover), {QStringLiteral("x"), false, 1}));
+        const auto [left, right] = darkIn(pages[0], 100 + 1000);
+        LW_COMPARE_WITHIN((right - left) / 10.0, 120, 0.5);
+        const auto [l2, r2] = darkIn(pages[0], 100 + 50); // 5 mm down: a chord, to the outside of a line 0.3 wide
+        LW_COMPARE_WITHIN((r2 - l2) / 10.0, 2 * std::sqrt(60.15 * 60.15 - 54.95 * 54.95), 0.2);
     }
     void theTableNamesEachHole() {
         const auto csv = QString::fromUtf8(plateCsv(plateOfDemo(demoJob())));

@@ -134,7 +134,8 @@ AxisModel readAxis(const Json &project, const std::string &axis, const std::stri
         r.readRotary();
         r.readMotor();
         r.readStages();
-        r.readPlate();
+        r.readMotorPlate();
+        r.readFacePlates();
         r.readTableSpeed();
         return m;
     }
@@ -142,7 +143,8 @@ AxisModel readAxis(const Json &project, const std::string &axis, const std::stri
     r.readDuty();
     r.readMotor();
     r.readStages();
-    r.readPlate();
+    r.readMotorPlate();
+    r.readFacePlates();
     r.readFinal();
     return m;
 }

@@ -8,7 +8,7 @@
 #include "axis/final_element.h"
 #include "drive/joints.h"
 #include "axis/motor.h"
-#include "axis/motor_plate.h"
+#include "axis/plate_said.h"
 #include "axis/stages/stage.h"
 #include "machine/classes.h"
 #include "machine/known.h"
@@ -151,7 +151,16 @@ struct AxisModel {
     SupplyModel supply;
     MotorCable cable;
     std::vector<PlacedStage> stages;
-    std::shared_ptr<const MotorPlate> plate; ///< what the motor sits on; null: nothing written of it
+    std::shared_ptr<const MotorPlate> plate;      ///< what the motor sits on; null: nothing written of it
+    std::shared_ptr<const FacePlates> facePlates; ///< null: nothing written of any
+    /// Null: nothing written of it, or it is the motor's.
+    [[nodiscard]] const FacePlate *facePlate(PlateKind kind) const {
+        const auto at = std::size_t(kind) - 1;
+        return kind != PlateKind::Motor && facePlates && (*facePlates)[at] ? &*(*facePlates)[at] : nullptr;
+    }
+    [[nodiscard]] const PlateSaid *plateSaid(PlateKind kind) const {
+        return kind == PlateKind::Motor ? static_cast<const PlateSaid *>(plate.get()) : facePlate(kind);
+    }
     FinalElement final;
     bool keepsScrew = true; ///< the old screw (or rack) and its nut stay: what was found on them holds for this design
     Known lead, efficiency; ///< travel for a turn of the final shaft, m; of the final element, driven by the motor

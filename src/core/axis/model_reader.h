@@ -64,7 +64,8 @@ public:
     void readDuty();
     void readMotor();
     void readStages();
-    void readPlate();
+    void readMotorPlate();
+    void readFacePlates();
     void readFinal();
     [[nodiscard]] WorkHolding readHolding(); ///< how the work is held and what test cuts said
     void readRotary();                       ///< an axis that turns: its table and what it shall do

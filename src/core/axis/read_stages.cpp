@@ -1,4 +1,4 @@
-// The stages of a design in the order the power takes, and the plate the motor sits on.
+// The stages of a design in the order the power takes.
 #include "axis/model_reader.h"
 #include "drive/materials.h"
 #include "drive/reducers.h"
@@ -184,34 +184,6 @@ void ModelReader::readStages() {
     if (m.stages.empty()) m.stages.push_back({"1", readCoupling("stages/1/")});
 }
 
-void ModelReader::readPlate() {
-    const auto *node = nodeAt(m_project, d + "plate");
-    if (!node || !node->is_object() || node->empty()) return;
-    auto p = std::make_shared<MotorPlate>();
-    p->thickness = design("plate/thickness_mm");
-    p->width = design("plate/width_mm");
-    p->above = design("plate/above_mm");
-    p->below = design("plate/below_mm");
-    p->bore = design("plate/bore_mm");
-    p->square = design("plate/motor_square_mm");
-    p->pilotBore = design("plate/pilot_bore_mm");
-    p->recess = design("plate/recess_mm");
-    p->postApart = design("plate/post/apart_mm");
-    p->postAbove = design("plate/post/above_mm");
-    p->postBelow = design("plate/post/below_mm");
-    p->postThread = design("plate/post/thread_mm");
-    p->postLength = design("plate/post/length_mm");
-    p->postsPunched = designText("plate/post/how") != "measured";
-    p->boltLength = design("plate/bolt_length_mm");
-    p->dowels = design("plate/dowels");
-    p->dowel = design("plate/dowel_mm");
-    p->washer = design("plate/washer_mm");
-    p->threadDepth = design("motor/thread_depth_mm");
-    p->bar = design("plate/bar_mm");
-    p->material = designText("plate/material", "aluminium");
-    p->letter = designText("plate/paper") == "letter";
-    m.plate = std::move(p);
-}
 Reducer ModelReader::readReducer(const std::string &stage) {
     const auto p = at(stage);
     Reducer r;

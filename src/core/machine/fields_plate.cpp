@@ -1,4 +1,4 @@
-// Fields of a motor's plate. The columns are those of fields.cpp.
+// Fields of the plates. The columns are those of fields.cpp.
 #include "machine/field_tables.h"
 
 namespace lw {
@@ -50,6 +50,43 @@ constexpr FieldSpec plateFieldsTable[] = {
      "a4=A4|letter=letter"},
     {"axes/*/designs/*/plate/bar_mm", K::Value, D::Length, "mm", 80, 120, 0, true, "The 100 bar measures",
      "Calliper over the printed bar, outside to outside.", ""},
+    // of a bearing block, a nut's bracket and a belt's cover
+    {"axes/*/designs/*/plates/*/thickness_mm", K::Value, D::Length, "mm", 0.5, 120, 0, true, "It is thick",
+     "Along the shaft: calliper on the piece you have.", ""},
+    {"axes/*/designs/*/plates/*/material", K::Choice, D::Number, "", 0, 0, 0, false, "It is of", "For its weight.",
+     "aluminium=aluminium|steel=steel|iron=grey iron"},
+    {"axes/*/designs/*/plates/*/width_mm", K::Value, D::Length, "mm", 10, 600, 0, true, "It is wide",
+     "Across the shaft, finished.", ""},
+    {"axes/*/designs/*/plates/*/above_mm", K::Value, D::Length, "mm", 5, 400, 0, true, "Up from the shaft",
+     "To its upper edge. Where it hangs by its foot: to the face it is bolted to, measured over the screw.", ""},
+    {"axes/*/designs/*/plates/*/below_mm", K::Value, D::Length, "mm", 5, 900, 0, true, "Down from the shaft",
+     "To its lower edge. Where it stands on its foot: to the face it is bolted to, measured under the screw.", ""},
+    {"axes/*/designs/*/plates/*/bore_mm", K::Value, D::Length, "mm", 4, 300, 0, true, "Bore in its middle",
+     "Blank: what the bearings or the nut ask.", ""},
+    {"axes/*/designs/*/plates/*/fix/into", K::Choice, D::Number, "", 0, 0, 0, false, "Screwed on by",
+     "The face the shaft passes through, or an edge: the template is then folded round it.",
+     "face=its face|above=a foot above|below=a foot below"},
+    {"axes/*/designs/*/plates/*/fix/apart_mm", K::Value, D::Length, "mm", 5, 560, 0, true, "Fixings apart",
+     "Across the shaft, middle to middle.", ""},
+    {"axes/*/designs/*/plates/*/fix/above_mm", K::Value, D::Length, "mm", 0, 400, -1e-9, true, "the upper up",
+     "From the shaft's line.", ""},
+    {"axes/*/designs/*/plates/*/fix/below_mm", K::Value, D::Length, "mm", 0, 900, -1e-9, true, "the lower down",
+     "From the shaft's line.", ""},
+    {"axes/*/designs/*/plates/*/fix/along_mm", K::Value, D::Length, "mm", 0, 110, -1e-9, true,
+     "Rows in the foot, apart", "Along the shaft, middle to middle; 0: one row in the middle.", ""},
+    {"axes/*/designs/*/plates/*/fix/thread_mm", K::Value, D::Length, "mm", 2, 16, 0, true, "Fixing screws, M",
+     "3, 4, 5, 6, 8, 10 or 12.", ""},
+    {"axes/*/designs/*/plates/*/fix/how", K::Choice, D::Number, "", 0, 0, 0, false, "Their holes are found by",
+     "A hole that matches one on the machine is punched through it, not measured.",
+     "punch=transfer punch, through what is there|measured=measuring"},
+    {"axes/*/designs/*/plates/*/ring/circle_mm", K::Value, D::Length, "mm", 8, 400, 0, true, "Ring's bolt circle",
+     "Calliper over two holes opposite, less one of them.", ""},
+    {"axes/*/designs/*/plates/*/ring/screws", K::Value, D::Count, "", 0, 24, -1e-9, false, "Screws in the ring",
+     "Blank: 4 of a cover ring, 6 or 8 of a nut's flange; 0: none.", ""},
+    {"axes/*/designs/*/plates/*/ring/thread_mm", K::Value, D::Length, "mm", 2, 16, 0, true, "Ring's screws, M",
+     "What its holes let through: 5.5 is M5, 6.6 M6, 9 M8.", ""},
+    {"axes/*/designs/*/plates/*/gap_mm", K::Value, D::Length, "mm", 0, 100, -1e-9, false, "Cover from the pulleys",
+     "Air at their flanges; fingers must find no way in at its rim.", ""},
 };
 } // namespace
 

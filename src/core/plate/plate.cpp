@@ -1,4 +1,5 @@
 #include "plate/plate.h"
+#include "plate/make_plate.h"
 #include "drive/joints.h"
 #include <algorithm>
 #include <cmath>
@@ -36,21 +37,63 @@ double segmentGap(const PlateHole &a, const PlateHole &b) {
 double areaOf(const PlateHole &h) { return pi / 4 * h.diameter * h.diameter + h.travel * h.diameter; }
 } // namespace
 
+namespace {
+/// Room of a hole's middle to what bounds it, from above and below.
+struct Bounds {
+    double side, top, bottom;
+};
+Bounds boundsOf(const Plate &p, const PlateHole &h) {
+    const bool foot = p.inFoot(h);
+    const double top = foot ? (p.footAbove ? p.top : p.fold) : p.faceTop(),
+                 bottom = foot ? (p.footAbove ? p.fold : p.bottom) : p.faceBottom();
+    return {std::min(h.x - p.left, p.right - h.x), top - (h.y + h.travel / 2), h.y - h.travel / 2 - bottom};
+}
+/// To the round of a corner, of a hole that lies in one; else not known.
+double toCorner(const Plate &p, const PlateHole &h) {
+    if (!(p.corner > 0)) return notKnown;
+    const auto b = boundsOf(p, h);
+    const double across = p.corner - b.side, along = p.corner - std::min(b.top, b.bottom);
+    if (across <= 0 || along <= 0) return notKnown;
+    return p.corner - std::sqrt(across * across + along * along);
+}
+} // namespace
+
+int lineOf(const Plate &p, std::size_t hole) {
+    int line = 1;
+    for (std::size_t k = 1; k <= hole; ++k) {
+        const auto kind = p.holes[k].kind;
+        const bool together = kind == HoleKind::Bolt || kind == HoleKind::Ring;
+        if (!together || p.holes[k - 1].kind != kind) ++line;
+    }
+    return line;
+}
 double toEdge(const Plate &p, const PlateHole &h) {
-    return std::min({h.x - p.left, p.right - h.x, p.top - (h.y + h.travel / 2), h.y - h.travel / 2 - p.bottom});
+    const auto b = boundsOf(p, h);
+    const double straight = std::min({b.side, b.top, b.bottom}), round = toCorner(p, h);
+    return round < straight ? round : straight;
 }
 double metalBetween(const PlateHole &a, const PlateHole &b) { return segmentGap(a, b) - (a.diameter + b.diameter) / 2; }
 PlateEdge nearestEdge(const Plate &p, const PlateHole &h) {
-    const double side = std::min(h.x - p.left, p.right - h.x), top = p.top - (h.y + h.travel / 2),
-                 bottom = h.y - h.travel / 2 - p.bottom;
-    return side <= top && side <= bottom ? PlateEdge::Side : top <= bottom ? PlateEdge::Top : PlateEdge::Bottom;
+    const auto b = boundsOf(p, h);
+    if (toCorner(p, h) < std::min({b.side, b.top, b.bottom})) return PlateEdge::Corner;
+    return b.side <= b.top && b.side <= b.bottom ? PlateEdge::Side
+           : b.top <= b.bottom                   ? PlateEdge::Top
+                                                 : PlateEdge::Bottom;
 }
 std::size_t thinnestEdge(const Plate &p) {
-    std::size_t worst = 0; // posts come first: there is always one
-    for (std::size_t k = 1; k < p.holes.size(); ++k)
-        if ((p.holes[k].kind == HoleKind::Post || p.holes[k].kind == HoleKind::Bolt) &&
-            toEdge(p, p.holes[k]) / p.holes[k].diameter < toEdge(p, p.holes[worst]) / p.holes[worst].diameter)
+    const auto screw = [](const PlateHole &h) { return h.kind != HoleKind::Shaft && h.kind != HoleKind::Pilot; };
+    const auto shareOf = [&](const PlateHole &h) { return toEdge(p, h) / h.diameter; };
+    std::size_t worst = 0;
+    double least = notKnown;
+    bool placed = false;
+    for (std::size_t k = 0; k < p.holes.size(); ++k)
+        if (const auto &h = p.holes[k]; screw(h)) {
+            const bool better = h.placed != placed ? h.placed : !(shareOf(h) >= least);
+            if (!better) continue;
             worst = k;
+            least = shareOf(h);
+            placed = h.placed;
+        }
     return worst;
 }
 ThinPlace thinnestWall(const Plate &p) {
@@ -59,90 +102,56 @@ ThinPlace thinnestWall(const Plate &p) {
         if (p.holes[a].kind == HoleKind::Shaft || p.holes[a].kind == HoleKind::Pilot)
             if (const double metal = toEdge(p, p.holes[a]) - p.holes[a].diameter / 2; !(metal >= t.metal))
                 t = {a, a, metal, true};
-        for (std::size_t b = a + 1; b < p.holes.size(); ++b)
+        for (std::size_t b = a + 1; b < p.holes.size(); ++b) {
+            if (p.inFoot(p.holes[a]) != p.inFoot(p.holes[b])) continue; // on two faces of the block
             if (const double metal = metalBetween(p.holes[a], p.holes[b]); !(metal >= t.metal))
                 t = {a, b, metal, false};
+        }
     }
     return t;
 }
+double fromBelt(const Plate &p, double x, double y) {
+    // the round cone about the line from shaft to motor: both pulleys and the strands that join them
+    const double shaft = p.pulleys[1] / 2, motor = p.pulleys[0] / 2, length = p.centre;
+    const double across = std::fabs(x), along = -y;
+    const double b = (shaft - motor) / length, a = std::sqrt(std::max(0.0, 1 - b * b));
+    const double k = a * along - b * across;
+    if (k < 0) return std::hypot(across, along) - shaft;
+    if (k > a * length) return std::hypot(across, along - length) - motor;
+    return a * across + b * along - shaft;
+}
+double coverAir(const Plate &p) {
+    const double far = std::max(p.centre, p.slotTo);
+    const double motor = std::min(p.right, -p.bottom - far) - p.pulleys[0] / 2,
+                 shaft = std::min(p.right, p.top) - p.pulleys[1] / 2;
+    double air = std::min(motor, shaft) - p.thickness;
+    for (const auto &h : p.holes)
+        if (h.kind == HoleKind::Post) air = std::min(air, fromBelt(p, h.x, h.y) - h.diameter);
+    return air;
+}
 double printScale(double barRead) { return 0.1 / barRead; }
 
-std::optional<Plate> plateOf(const AxisModel &m, double centre, double needFrom, double needTo) {
-    const auto &motor = m.motorBody();
-    if (!m.hasMotor() || !motor.face.known()) return {};
-    static const MotorPlate nothing;
-    const auto &said = m.plate ? *m.plate : nothing;
-    Plate p;
-    const auto known = [&](const Known &k, double usual, const char *what) {
-        if (k.known()) return k.v;
-        p.open.emplace_back(what);
-        return usual;
-    };
-    p.face = motor.face.v;
-    p.bolts = faceBoltsOf(p.face * 1e3);
-    const double square = known(motor.boltSquare, 0.82 * p.face, "the motor's bolt square");
-    p.pilot = known(motor.pilot, 0.66 * p.face, "the motor's pilot");
-    p.thickness = known(said.thickness, 10e-3, "how thick the plate is");
-    const auto *belt = m.stages.empty() ? nullptr : m.stageAs<ToothedBelt>(0);
-    p.slotted = belt != nullptr;
-    if (belt) {
-        p.centre = centre;
-        p.needFrom = needFrom;
-        p.needTo = needTo;
-        if (!(centre == centre)) {
-            p.open.emplace_back("the belt's centre distance");
-            p.centre = 0.12;
-        }
-        if (belt->slotFrom.known() && belt->slotTo.known() && belt->slotTo.v >= belt->slotFrom.v) {
-            p.slotFrom = belt->slotFrom.v;
-            p.slotTo = belt->slotTo.v;
-        } else { // where it needs to go, the belt being chosen
-            const bool told = needFrom == needFrom && needTo == needTo;
-            p.slotFrom = told ? needFrom : p.centre - 6e-3;
-            p.slotTo = told ? needTo : p.centre + 4e-3;
-            p.open.emplace_back("the slots' ends");
-        }
-    } else {
-        p.centre = 0;
-    }
-    const double middle = -(p.slotFrom + p.slotTo) / 2, travel = p.slotTo - p.slotFrom;
-    // posts at the corners of the bracket they screw into
-    const double thread = known(said.postThread, 6e-3, "the posts' screws");
+double writtenOr(Plate &p, const Known &k, double usual, const char *what) {
+    if (k.known()) return k.v;
+    p.open.emplace_back(what);
+    return usual;
+}
+double passesThrough(double thread) {
     const auto size = boltSize(std::round(thread * 1e4) / 10);
-    const double postHole = size ? size->hole.value() : thread * 1.1;
-    const bool posts = said.postApart.known() && said.postAbove.known() && said.postBelow.known();
-    if (!posts && !said.postsPunched) p.open.emplace_back("where the posts stand");
-    const double apart = said.postApart.known() ? said.postApart.v : std::max(p.face + 4 * postHole, 64e-3),
-                 above = said.postAbove.known() ? said.postAbove.v : (belt ? 30e-3 : p.face / 2 + 2 * postHole),
-                 below = said.postBelow.known() ? said.postBelow.v : above;
-    const auto name = "post, M" + std::to_string(int(std::lround(thread * 1e3)));
-    p.holes.reserve(10);
-    for (const double y : {above, -below})
-        for (const double x : {-apart / 2, apart / 2})
-            p.holes.push_back({HoleKind::Post, name, x, y, postHole, 0,
-                               said.postsPunched ? HoleHow::Punched : HoleHow::Measured, posts});
-    if (belt) {
-        double bore = notKnown;
-        if (said.bore.known())
-            bore = said.bore.v;
-        else if (m.screwEnd.known())
-            bore = m.screwEnd.nominal + 12e-3;
-        if (!said.bore.known()) p.open.emplace_back("the hole the shaft passes through");
-        p.holes.push_back({HoleKind::Shaft, "shaft passes", 0, 0, bore == bore ? bore : 26e-3, 0, HoleHow::Bored});
-    }
-    const auto boltName = "motor, M" + std::to_string(int(std::lround(p.bolts.size)));
-    for (const double y : {square / 2, -square / 2})
-        for (const double x : {-square / 2, square / 2})
-            p.holes.push_back({HoleKind::Bolt, boltName, x, middle + y, p.bolts.clearance * 1e-3, travel,
-                               travel > 0 ? HoleHow::Milled : HoleHow::Measured});
-    p.holes.push_back({HoleKind::Pilot, travel > 0 ? "pilot slot" : "pilot", 0, middle, p.pilot + 0.1e-3, travel,
-                       travel > 0 ? HoleHow::Milled : HoleHow::Bored});
-    // edges: as written, else one and a half holes of metal
-    double reach = 0, high = -1e9, low = 1e9;
+    return size ? size->hole.value() : thread * 1.1;
+}
+double tappedFor(double thread) {
+    const auto size = boltSize(std::round(thread * 1e4) / 10);
+    return size ? size->diameter.value() - size->pitch.value() : thread * 0.85;
+}
+std::string threadName(double thread) { return "M" + numberText(thread * 1e3, 2); }
+
+void finishPlate(Plate &p, const PlateSaid &said, double reach) {
+    // one and a half holes of metal round screws, a wall round bores
+    double high = -1e9, low = 1e9;
     for (const auto &h : p.holes) {
-        const double by = 1.5 * h.diameter;
-        const bool round = h.kind == HoleKind::Shaft || h.kind == HoleKind::Pilot; // a wall, not an edge for a screw
-        const double away = round ? h.diameter / 2 + 8e-3 : by;
+        const bool round = h.kind == HoleKind::Shaft || h.kind == HoleKind::Pilot;
+        const double away = round ? h.diameter / 2 + 8e-3 : 1.5 * h.diameter;
         reach = std::max(reach, std::fabs(h.x) + away);
         high = std::max(high, h.y + h.travel / 2 + away);
         low = std::min(low, h.y - h.travel / 2 - away);
@@ -158,11 +167,22 @@ std::optional<Plate> plateOf(const AxisModel &m, double centre, double needFrom,
     p.sawWidth = sawn(p.width());
     p.sawHeight = sawn(p.height());
     p.blankMass = p.sawWidth * p.sawHeight * p.thickness * said.density();
-    double metal = p.width() * p.height();
+    if (p.kind == PlateKind::Cover) p.corner = std::min(p.width(), p.height()) / 2;
+    double metal = p.width() * p.height() - (4 - pi) * p.corner * p.corner;
     for (const auto &h : p.holes)
         metal -= areaOf(h);
     p.doneMass = metal * p.thickness * said.density();
-    return p;
+}
+
+const PlateName &plateName(PlateKind kind) {
+    static constexpr PlateName names[] = {{"Motor plate", "Motor", "plate/", "post/"},
+                                          {"Bearing block", "Bearings", "plates/block/", "fix/"},
+                                          {"Nut bracket", "Nut", "plates/bracket/", "fix/"},
+                                          {"Belt cover", "Cover", "plates/cover/", "fix/"}};
+    return names[static_cast<std::size_t>(kind)];
+}
+std::optional<Plate> plateOf(const AxisModel &m, PlateKind kind, const BeltPlace &belt) {
+    return kind == PlateKind::Motor ? motorPlateOf(m, belt) : facePlateOf(m, kind, belt);
 }
 
 PaperSize paperSize(bool letter) { return letter ? PaperSize{0.2159, 0.2794, 10e-3} : PaperSize{0.210, 0.297, 10e-3}; }

@@ -27,7 +27,9 @@ std::span<const Check *const> allChecks() {
         gather(checks, rotaryChecks());
         gather(checks, rotaryRoomChecks());
         gather(checks, rotaryHoldingChecks());
-        gather(checks, plateChecks());
+        for (const auto kind : plateKinds)
+            gather(checks, plateMetalChecks(kind));
+        gather(checks, motorPlateChecks());
         gather(checks, screwLifeChecks());
         gather(checks, screwBearingChecks());
         gather(checks, rackChecks());

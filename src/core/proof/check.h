@@ -191,10 +191,11 @@ std::span<const AxisCheck> screwEndChecks();      ///< thread, shoulder and lock
 std::span<const AxisCheck> mountChecks();         ///< motor on a mount that is there
 std::span<const AxisCheck> motorShaftChecks();    ///< what pulls the motor's shaft sideways
 std::span<const AxisCheck> layshaftChecks();      ///< a shaft between two stages
-std::span<const PlateCheck> plateChecks();        ///< what the motor sits on
-std::span<const AxisCheck> screwChecks();         ///< screw, nut and what carries them
-std::span<const AxisCheck> seatChecks();          ///< bores on shafts
-std::span<const AxisCheck> gravityChecks();       ///< what holds it with the power off
+std::span<const PlateCheck> motorPlateChecks();   ///< what the motor sits on
+std::span<const PlateCheck> plateMetalChecks(PlateKind kind); ///< metal left of any plate
+std::span<const AxisCheck> screwChecks();                     ///< screw, nut and what carries them
+std::span<const AxisCheck> seatChecks();                      ///< bores on shafts
+std::span<const AxisCheck> gravityChecks();                   ///< what holds it with the power off
 /// The checks of a kind of stage; a kind says here what it is judged by.
 template <class Kind> std::span<const StageCheck<Kind>> stageChecks();
 template <> std::span<const StageCheck<Coupling>> stageChecks<Coupling>();

@@ -331,9 +331,17 @@ void workOutAll(const AxisModel &m, Evaluation &e) {
         screwFigures(m, e.state);
     stepFigures(m, e.state);
 }
-void judgePlate(const AxisScope &a, Rows &rows) {
-    if (!a.m.plate) return;
-    if (const auto plate = plateOfAxis(a.m, a.s)) judgeAll(plateChecks(), PlateScope{a.m, a.s, *plate}, {}, rows);
+/// Of the plates that are written down; the others are drawn, nothing is asked of them.
+void judgePlates(const AxisScope &a, Rows &rows) {
+    if (!a.m.plate && !a.m.facePlates) return;
+    for (const auto kind : plateKinds) {
+        if (!a.m.plateSaid(kind)) continue;
+        const auto plate = plateOfAxis(a.m, a.s, kind);
+        if (!plate) continue;
+        const PlateScope scope{a.m, a.s, *plate};
+        judgeAll(plateMetalChecks(kind), scope, {}, rows);
+        if (kind == PlateKind::Motor) judgeAll(motorPlateChecks(), scope, {}, rows);
+    }
 }
 /// Of its chain and what is its own; a screw, ways and their cuts have no part in it.
 void judgeTurning(const AxisModel &m, Evaluation &e) {
@@ -347,7 +355,7 @@ void judgeTurning(const AxisModel &m, Evaluation &e) {
     judgeAll(motorShaftChecks(), axis, {}, rows);
     judgeAll(layshaftChecks(), axis, {}, rows);
     judgeAll(mountChecks(), axis, {}, rows);
-    judgePlate(axis, rows);
+    judgePlates(axis, rows);
     for (std::size_t k = 0; k < m.stages.size(); ++k)
         std::visit([&](const auto &kind) { judgeStage(m, s, k, kind, rows); }, m.stages[k].stage);
 }
@@ -368,7 +376,7 @@ void judgeDesign(const AxisModel &m, Evaluation &e) {
     judgeAll(mountChecks(), axis, {}, rows);
     judgeAll(bearingFitChecks(), axis, {}, rows);
     judgeAll(seatChecks(), axis, {}, rows);
-    judgePlate(axis, rows);
+    judgePlates(axis, rows);
     for (std::size_t k = 0; k < m.stages.size(); ++k)
         std::visit([&](const auto &kind) { judgeStage(m, s, k, kind, rows); }, m.stages[k].stage);
     judgeAll(gravityChecks(), axis, {}, rows);

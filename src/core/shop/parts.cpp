@@ -232,14 +232,19 @@ std::vector<PartAsked> partsAsked(const AxisModel &m, const AxisState &s) {
         out.push_back({"pinion", "Pinion module " + n(rack->module.v * 1e3) + ", " + std::to_string(rack->teeth) + " T",
                        "mechanical", "buy", pinion ? pinion->price : notKnown, false});
     }
-    if (m.plate)
-        if (const auto plate = plateOfAxis(m, s))
-            out.push_back({"plate",
-                           "Motor plate, " + m.plate->material + ", saw to " + n(plate->sawWidth * 1e3, 4) + " × " +
-                               n(plate->sawHeight * 1e3, 4) + " × " + n(plate->thickness * 1e3) +
-                               (m.plate->postLength.known() ? "; four posts " + n(m.plate->postLength.v * 1e3) + " long"
-                                                            : std::string()),
-                           "mechanical", "make", 0, false});
+    for (const auto kind : plateKinds) {
+        const auto *said = m.plateSaid(kind);
+        const auto plate = said ? plateOfAxis(m, s, kind) : std::nullopt;
+        if (!plate) continue;
+        static constexpr std::string_view ids[] = {"plate", "bearing_block", "nut_bracket", "belt_cover"};
+        const bool posts = kind == PlateKind::Motor && m.plate->postLength.known();
+        out.push_back({std::string(ids[std::size_t(kind)]),
+                       std::string(plateName(kind).title) + ", " + said->materialWords() + ", saw to " +
+                           n(plate->sawWidth * 1e3, 4) + " × " + n(plate->sawHeight * 1e3, 4) + " × " +
+                           n(plate->thickness * 1e3) +
+                           (posts ? "; four posts " + n(m.plate->postLength.v * 1e3) + " long" : std::string()),
+                       "mechanical", "make", 0, false});
+    }
     // a bearing pair for a seat that is there, or the end block of a new screw
     const auto *pairRow = cat.bearingNamed(m.screw().fixedKind);
     if (!m.screw().fixedKind.empty() || m.screw().bearingBore.known())

@@ -55,6 +55,41 @@ inline nlohmann::json ribbedJob() {
     setAt(job, s + "/driven/bore", "10 H7");
     return job;
 }
+/// The demo's X with all its plates written down: a bearing block, a bracket on a foot, a cover over the belt.
+inline nlohmann::json platesJob() {
+    auto job = demoJob();
+    const std::string d = "/axes/X/designs/A/plates/";
+    setAt(job, d + "bracket/fix/into", "above");
+    for (const auto &[key, typed] : {std::pair{"block/thickness_mm", "25mm"},
+                                     {"block/bore_mm", "32mm"},
+                                     {"block/width_mm", "110mm"},
+                                     {"block/above_mm", "50mm"},
+                                     {"block/below_mm", "70mm"},
+                                     {"block/fix/apart_mm", "84mm"},
+                                     {"block/fix/above_mm", "34mm"},
+                                     {"block/fix/below_mm", "34mm"},
+                                     {"block/fix/thread_mm", "8mm"},
+                                     {"bracket/thickness_mm", "40mm"},
+                                     {"bracket/bore_mm", "28.2mm"},
+                                     {"bracket/width_mm", "95mm"},
+                                     {"bracket/above_mm", "45mm"},
+                                     {"bracket/below_mm", "30mm"},
+                                     {"bracket/fix/apart_mm", "70mm"},
+                                     {"bracket/fix/along_mm", "18mm"},
+                                     {"bracket/fix/thread_mm", "8mm"},
+                                     {"bracket/ring/circle_mm", "38mm"},
+                                     {"bracket/ring/thread_mm", "5mm"},
+                                     {"cover/thickness_mm", "1.5mm"},
+                                     {"cover/width_mm", "120mm"},
+                                     {"cover/above_mm", "70mm"},
+                                     {"cover/below_mm", "185mm"},
+                                     {"cover/fix/apart_mm", "104mm"},
+                                     {"cover/fix/above_mm", "5mm"},
+                                     {"cover/fix/below_mm", "120mm"},
+                                     {"cover/fix/thread_mm", "4mm"}})
+        put(job, d + key, typed);
+    return job;
+}
 /// The sample lathe's carriage on a new rack.
 inline nlohmann::json rackJob() {
     auto job = demoJob("beck-lathe");

@@ -29,6 +29,8 @@ class TestCheckRows : public QObject {
             job = twoStageJob();
         } else if (name == "ribbed") {
             job = ribbedJob();
+        } else if (name == "plates") {
+            job = platesJob();
         } else if (name == "rack") {
             job = rackJob();
         } else if (name == "strain wave") {
@@ -59,7 +61,8 @@ class TestCheckRows : public QObject {
         for (const auto &f : e.findings)
             if (f.check->code == row["check"].get<std::string>() && f.check->title == row["title"].get<std::string>() &&
                 f.subject.stage == row.value("stage", -1) && f.subject.cut == row.value("cut", -1) &&
-                f.subject.side == row.value("side", -1) && int(f.subject.at) == row.value("at", 0))
+                f.subject.side == row.value("side", -1) && int(f.subject.at) == row.value("at", 0) &&
+                f.row == row.value("row", int(f.row)))
                 return f;
         return {};
     }

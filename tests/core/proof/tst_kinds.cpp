@@ -294,6 +294,16 @@ private slots:
             put(job, "/axes/X/designs/A/motor/thread_depth_mm", "8mm");
             jobs.emplace_back("plate", job);
         }
+        for (const char *large : {"40mm", "110mm", "190mm"}) { // bearing block, bracket and cover too small, fit, and large
+            auto job = platesJob();
+            const std::string d = "/axes/X/designs/A/plates/";
+            for (const char *name : {"block", "bracket", "cover"})
+                put(job, d + name + "/width_mm", large);
+            put(job, d + "bracket/below_mm", large);
+            put(job, d + "block/below_mm", large);
+            setAt(job, d + "bracket/fix/into", large == std::string("110mm") ? "below" : "above");
+            jobs.emplace_back("plates", job);
+        }
         auto curve = demoJob();
         setAt(curve, "/axes/X/designs/A/motor/curve", "0:3.1 300:3 600:2.4 1200:1.4 2400:0.5");
         put(curve, "/axes/X/designs/A/motor/curve_V", "36V");

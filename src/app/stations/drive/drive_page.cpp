@@ -58,8 +58,10 @@ DrivePage::DrivePage(Session *session, QWidget *parent) : StationPage(session, S
         const auto [ending, filter] = kind == PlateView::Print::Pdf   ? std::pair{u"pdf"_s, u"PDF (*.pdf)"_s}
                                       : kind == PlateView::Print::Svg ? std::pair{u"svg"_s, u"SVG (*.svg)"_s}
                                                                       : std::pair{u"dxf"_s, u"DXF (*.dxf)"_s};
-        exportFile(this, u"the plate at 1 : 1"_s, m_session->name() + u" "_s + text(m_axis) + u" plate."_s + ending,
-                   filter, [this, kind](const QString &path) { return writeWhole(path, m_plates->printed(kind)); });
+        const auto name = text(plateName(m_plates->kind()).title).toLower();
+        exportFile(this, u"the %1 at 1 : 1"_s.arg(name),
+                   u"%1 %2 %3.%4"_s.arg(m_session->name(), text(m_axis), name, ending), filter,
+                   [this, kind](const QString &path) { return writeWhole(path, m_plates->printed(kind)); });
     });
     m_wiring = new WiringView(
         session, [this](const QString &key, QWidget *host) { return addField(key, {}, host); },
@@ -236,8 +238,10 @@ void DrivePage::goTo(const QString &place) {
         m_rotaryRatio->settle();
     } else if (place == u"options") {
         m_options->openFor(m_axis);
-    } else if (place == u"plates") {
+    } else if (place.startsWith(u"plates"_s)) { // "plates/bracket"
         show(View::Plates);
+        for (const auto kind : plateKinds)
+            if (text(plateName(kind).folder) == place + u'/') m_plates->show(kind);
     } else if (place == u"screw") {
         show(View::Screw);
     } else if (place == u"wiring") {

@@ -52,8 +52,9 @@ public:
             return QStringLiteral("← → what holds   Shift all   ↑ ↓ ratio or lead   Enter takes it   drag the point   "
                                   "V plates");
         if (shown() == View::Plates)
-            return QStringLiteral("drag a hole, an edge or a slot's end   , . hole   arrows 0.1 mm   T punched or "
-                                  "measured   W writes the edges down   P prints 1 : 1   V wiring");
+            return QStringLiteral(
+                "drag a hole, an edge or a slot's end   , . hole   arrows 0.1 mm   S next sheet   T punched or "
+                "measured   W writes the edges down   P prints 1 : 1   V wiring");
         if (shown() == View::Wiring)
             return QStringLiteral("← → along the wire   , . what is found   Enter its entries   M mends   "
                                   "drag a cable to lengthen it   V sizing");

@@ -1,4 +1,5 @@
-// Drive, the plate a motor sits on: to scale with its figures, its holes and how each is found, what to saw, the print.
+// Drive, the plates of an axis: each to scale with its figures, its holes and how each is found, what to saw, the
+// print.
 #pragma once
 
 #include "picture/plate_picture.h"
@@ -22,7 +23,7 @@ class PlateDrawing : public QWidget {
     Q_OBJECT
 public:
     explicit PlateDrawing(QWidget *parent);
-    void refresh(const std::optional<Plate> &plate, int chosen, Verdict edge, Verdict wall, bool judged);
+    void refresh(const std::optional<Plate> &plate, const PlateShown &shown);
     [[nodiscard]] const PlatePicture &picture() const { return m_picture; }
     [[nodiscard]] const std::optional<Plate> &plate() const { return m_plate; }
     enum class Held { Nothing, Post, Side, Top, Bottom, SlotNear, SlotFar };
@@ -42,9 +43,8 @@ private:
     [[nodiscard]] Held heldAt(QPointF p) const;
     std::optional<Plate> m_plate;
     PlatePicture m_picture;
-    int m_chosen = -1, m_drag = 0;
-    Verdict m_edge = Verdict::NotKnown, m_wall = Verdict::NotKnown;
-    bool m_judged = false;
+    PlateShown m_shown;
+    int m_drag = 0;
     Held m_held = Held::Nothing;
 };
 
@@ -60,6 +60,9 @@ public:
     [[nodiscard]] Verdict verdict() const { return m_verdict; }
     [[nodiscard]] PlateDrawing *drawing() const { return m_drawing; }
     [[nodiscard]] const std::optional<Plate> &plate() const { return m_drawing->plate(); }
+    /// Another of the plates the axis has.
+    void show(PlateKind kind);
+    [[nodiscard]] PlateKind kind() const { return m_kind; }
     void pick(int row);
     [[nodiscard]] int row() const { return m_row; }
     /// The table of holes, for the clipboard.
@@ -74,23 +77,32 @@ signals:
     void said(const QString &sentence);
 
 private:
+    void showKinds();
+    void showFindings(const ProvedAxis &p, bool written);
+    void showWords(const Plate &plate);
     void showEntries();
+    [[nodiscard]] std::vector<std::string> entriesOf(const Plate &plate) const;
     void drag(PlateDrawing::Held what, QPointF at, int drag);
     void put(const std::vector<std::pair<std::string, double>> &mm, const QString &words, const QString &merge);
     void nudge(double dx, double dy);
     void togglePunch();
     /// The edges as they are drawn, written down.
     void writeEdges();
-    [[nodiscard]] std::string at() const; ///< of the design, with its slash
+    [[nodiscard]] std::string at() const;      ///< of the design, with its slash
+    [[nodiscard]] std::string plateAt() const; ///< of the plate in it
+    [[nodiscard]] std::string fixAt() const;   ///< of its posts or fixings
+    [[nodiscard]] std::optional<HoleKind> chosenKind() const;
     [[nodiscard]] std::string stageAt() const;
     Session *m_session;
     MakeField m_make;
     DropField m_drop;
     const ProvedAxis *m_proved = nullptr;
+    PlateKind m_kind = PlateKind::Motor;
+    QButtonGroup *m_kinds;
     PlateDrawing *m_drawing;
     CellsModel *m_model, *m_found;
     CellsView *m_table, *m_findings;
-    QLabel *m_saw, *m_posts, *m_sheets, *m_bar, *m_find;
+    QLabel *m_saw, *m_posts, *m_sheets, *m_bar, *m_find, *m_seen;
     QWidget *m_entries;
     QGridLayout *m_grid;
     std::vector<std::string> m_keys;

@@ -1,4 +1,4 @@
-// The plate a motor sits on: metal at its edges and between its slots, whether the motor stays put, its screws.
+// The plate a motor sits on: whether the motor stays put, its screws.
 #include "plate/plate.h"
 #include "drive/hubs.h"
 #include "drive/joints.h"
@@ -9,33 +9,13 @@
 
 namespace lw {
 
-std::optional<Plate> plateOfAxis(const AxisModel &m, const AxisState &s) {
-    const auto *belt = m.stages.empty() ? nullptr : s.stageWork<ToothedBelt>(0);
-    if (!belt) return plateOf(m, 0, notKnown, notKnown);
-    return plateOf(m, belt->centre, belt->centre - belt->needInward, belt->centre + belt->needOutward);
-}
-
 namespace {
 using namespace checks;
 using Dm = Dimension;
 
-/// The least metal one wants between slots, and at all; our own choice for plates of 8 to 12 mm.
-constexpr double wallWanted = 3e-3, wallMust = 1.5e-3;
-/// A hole's middle from the edge, in its own diameters: common practice.
-constexpr double edgeWanted = 1.5, edgeMust = 1;
 constexpr double dowelShear = 150e6;   ///< Pa, a hardened pin; common practice
 constexpr double plateFriction = 0.12; ///< painted off, dry; common practice
 
-std::string holeName(const PlateHole &h) { return "the hole for " + h.purpose; }
-std::string places(const Plate &p, const PlateHole &h) {
-    if (h.kind != HoleKind::Post && h.kind != HoleKind::Bolt) return holeName(h);
-    int n = 0;
-    for (const auto &o : p.holes) {
-        ++n;
-        if (&o == &h) break;
-    }
-    return "hole " + std::to_string(n) + ", " + h.purpose;
-}
 /// What holds the motor: its four screws, tightened as their size wants, half of that where slots have thick washers.
 double clampOf(const Plate &p) {
     const auto size = boltSize(p.bolts.size);
@@ -49,92 +29,7 @@ FaceScrew screwOf(const AxisModel &m, const Plate &p) {
                      metres(said.threadDepth.v), size ? size->pitch : millimetres(0.45));
 }
 
-const PlateCheck plateChecksList[] = {
-    {{.code = "PL-01",
-      .title = "Metal at the plate's edge",
-      .part = Part::Motor,
-      .station = StationId::Drive,
-      .unit = "mm",
-      .advice = "Leave the plate larger there, or move the hole.",
-      .source = "PRACTICE",
-      .say =
-          [](const AxisScope &a, const Finding &f) {
-              const auto p = *plateOfAxis(a.m, a.s);
-              const auto &h = p.holes[thinnestEdge(p)];
-              return "Plate thin by " + places(p, h) + ": " + mm(f.capacity, 2) + " to the edge.";
-          },
-      .why = [](const AxisScope &a, const Finding &f) -> std::string {
-          const auto p = *plateOfAxis(a.m, a.s);
-          const auto &h = p.holes[thinnestEdge(p)];
-          return "From its middle; one and a half of its " + mm(h.diameter, 2) + " is wanted, " +
-                 mm(std::max(0.0, f.capacity - h.diameter / 2), 2) + " of metal is left.";
-      },
-      .work =
-          [](const AxisScope &a, const Finding &f, Steps &w) {
-              const auto p = *plateOfAxis(a.m, a.s);
-              const auto &h = p.holes[thinnestEdge(p)];
-              const auto edge = nearestEdge(p, h);
-              if (edge == PlateEdge::Side)
-                  w.step("To the edge beside it", "e", "b/2 - x",
-                         {term("b", "plate wide", p.width(), Dm::Length, "mm"),
-                          term("x", "hole off the middle", std::fabs(h.x), Dm::Length, "mm")},
-                         toEdge(p, h), Dm::Length, "mm");
-              else
-                  w.step(
-                      edge == PlateEdge::Top ? "To the edge over it" : "To the edge below it", "e", "h - y",
-                      {term("h", "edge from the shaft", edge == PlateEdge::Top ? p.top : -p.bottom, Dm::Length, "mm"),
-                       term("y", "its end from the shaft",
-                            edge == PlateEdge::Top ? h.y + h.travel / 2 : h.travel / 2 - h.y, Dm::Length, "mm")},
-                      toEdge(p, h), Dm::Length, "mm");
-              if (toEdge(p, h) < 0)
-                  w.step("It lies beyond the edge", "e_0", "0*e",
-                         {term("e", "to the edge", toEdge(p, h), Dm::Length, "mm")}, f.capacity, Dm::Length, "mm");
-          }},
-     [](const PlateScope &a, Rows &rows) {
-         const auto &p = a.plate;
-         const auto &h = p.holes[thinnestEdge(p)];
-         rows.add(marginRow(h.diameter, std::max(toEdge(p, h), 0.0), edgeMust, edgeWanted));
-     }},
-    {{.code = "PL-02",
-      .title = "Metal between the plate's slots",
-      .part = Part::Motor,
-      .station = StationId::Drive,
-      .unit = "mm",
-      .advice = "Mill the pilot slot last, with light cuts; washers that bridge the wall; shorter slots.",
-      .source = "ASSUMED",
-      .say =
-          [](const AxisScope &a, const Finding &f) {
-              const auto p = *plateOfAxis(a.m, a.s);
-              const auto t = thinnestWall(p);
-              const auto other = t.edge ? std::string("the edge") : places(p, p.holes[t.b]);
-              return mm(f.capacity, 2) + " of metal between " + places(p, p.holes[t.a]) + ", and " + other + ".";
-          },
-      .why = [](const AxisScope &, const Finding &) -> std::string {
-          return "3 mm is good; under 1.5 the wall folds as it is milled. Our own limits.";
-      },
-      .work =
-          [](const AxisScope &a, const Finding &f, Steps &w) {
-              const auto p = *plateOfAxis(a.m, a.s);
-              const auto t = thinnestWall(p);
-              const auto &x = p.holes[t.a], &y = p.holes[t.b];
-              if (t.edge)
-                  w.step("Metal to the edge", "t", "max(0, e - d/2)",
-                         {term("e", "its middle to the edge", toEdge(p, x), Dm::Length, "mm"),
-                          term("d", "hole", x.diameter, Dm::Length, "mm")},
-                         f.capacity, Dm::Length, "mm");
-              else
-                  w.step("Metal between", "t", "max(0, s - (d_1 + d_2)/2)",
-                         {term("s", "middle to middle", metalBetween(x, y) + (x.diameter + y.diameter) / 2, Dm::Length,
-                               "mm"),
-                          term("d_1", "one", x.diameter, Dm::Length, "mm"),
-                          term("d_2", "the other", y.diameter, Dm::Length, "mm")},
-                         f.capacity, Dm::Length, "mm");
-          }},
-     [](const PlateScope &a, Rows &rows) {
-         const auto &p = a.plate;
-         const double metal = thinnestWall(p).metal;
-         rows.add(lowerRow(std::max(metal, 0.0), wallWanted, wallMust));
-     }},
+const PlateCheck motorPlateList[] = {
     {{.code = "TR-47",
       .title = "Motor stays put in its slots",
       .part = Part::Motor,
@@ -145,13 +40,13 @@ const PlateCheck plateChecksList[] = {
       .needs = [](const AxisModel &m, const Finding &f, Asks &asks) { askBelt(m, f, asks); },
       .say =
           [](const AxisScope &a, const Finding &f) {
-              const auto p = *plateOfAxis(a.m, a.s);
+              const auto p = *plateOfAxis(a.m, a.s, PlateKind::Motor);
               return "Four M" + numberText(p.bolts.size, 2) + ", tightened right, grip " + newton(f.capacity) +
                      " by friction; the belt pulls " + newton(f.demand) + ".";
           },
       .work =
           [](const AxisScope &a, const Finding &f, Steps &w) {
-              const auto p = *plateOfAxis(a.m, a.s);
+              const auto p = *plateOfAxis(a.m, a.s, PlateKind::Motor);
               const auto size = boltSize(p.bolts.size);
               if (!size) return;
               const double area = stressArea(size->diameter, size->pitch);
@@ -186,7 +81,7 @@ const PlateCheck plateChecksList[] = {
           },
       .say =
           [](const AxisScope &a, const Finding &f) {
-              const auto p = *plateOfAxis(a.m, a.s);
+              const auto p = *plateOfAxis(a.m, a.s, PlateKind::Motor);
               const auto screw = screwOf(a.m, p);
               if (screw.bottoms())
                   return "They go " + mm(screw.entry.value(), 2) + " in, " + mm(screw.limit.value(), 2) +
@@ -196,7 +91,7 @@ const PlateCheck plateChecksList[] = {
           },
       .work =
           [](const AxisScope &a, const Finding &f, Steps &w) {
-              const auto p = *plateOfAxis(a.m, a.s);
+              const auto p = *plateOfAxis(a.m, a.s, PlateKind::Motor);
               const auto screw = screwOf(a.m, p);
               const auto stack = p.thickness + (a.m.plate->washer.known() ? a.m.plate->washer.v : 0);
               w.step("Goes in", "x", "L - t",
@@ -274,7 +169,7 @@ const PlateCheck plateChecksList[] = {
           },
       .work =
           [](const AxisScope &a, const Finding &f, Steps &w) {
-              const auto p = *plateOfAxis(a.m, a.s);
+              const auto p = *plateOfAxis(a.m, a.s, PlateKind::Motor);
               w.step("Thread strips at", "F_s", "t*0.875*pi*d*e",
                      {term("t", "cast aluminium, in shear", tappedShear("aluminium_cast")->value(), Dm::Pressure,
                            "N/mm2", Standing::Assumed),
@@ -294,6 +189,6 @@ const PlateCheck plateChecksList[] = {
 };
 } // namespace
 
-std::span<const PlateCheck> plateChecks() { return plateChecksList; }
+std::span<const PlateCheck> motorPlateChecks() { return motorPlateList; }
 
 } // namespace lw
