@@ -24,7 +24,7 @@ endfunction()
 # The shipped catalogue as text in the core.
 function(lw_embed_catalogue OUT)
   set(BODY "")
-  foreach(NAME motors drives servos servo_drives supplies pulleys belts screws ends couplings brakes reducers gears racks bearings resistors fans wires fuses
+  foreach(NAME motors drives servos servo_drives supplies pulleys belts screws ends couplings brakes reducers gears racks bearings nuts bushes resistors fans wires fuses
     contactors connectors)
     set(F ${CMAKE_SOURCE_DIR}/data/catalogue/${NAME}.csv)
     set_property(DIRECTORY APPEND PROPERTY CMAKE_CONFIGURE_DEPENDS ${F})

@@ -327,7 +327,7 @@ int plate(const Asked &a) {
                     : kind == lw::PlateKind::Cover ? " has no belt behind its motor."
                                                    : " has no screw."));
     for (const auto &open : plate->open)
-        say("DRAFT, not known: " + open);
+        say("DRAFT, not known: " + std::string(open));
     const auto csv = lw::plateCsv(*plate);
     if (a.out.empty()) {
         std::cout << csv.toStdString();

@@ -28,6 +28,7 @@ Result<Fraction> reduce(Wide num, Wide den) {
     }
     if (num <= largest && num >= -largest && den <= largest) { // nearly always: machine words, no long division
         const auto n = static_cast<std::int64_t>(num), d = static_cast<std::int64_t>(den);
+        if (d == 1) return Fraction{n, 1};
         const auto g = std::max<std::int64_t>(1, std::gcd(n, d));
         return Fraction{n / g, d / g};
     }
@@ -104,6 +105,10 @@ Result<Fraction> readFraction(std::string_view text) {
 
 Result<Fraction> fromDecimal(double value) {
     if (!std::isfinite(value)) return fail(CalcErrorCode::NotFinite, "fraction", value);
+    // of no more than six places and fifteen figures the shortest decimal is the one there is: nothing is written out
+    for (const std::int64_t parts : {1, 100, 1000000})
+        if (const double n = std::nearbyint(value * double(parts)); std::fabs(n) < 1e15 && n / double(parts) == value)
+            return reduce(static_cast<std::int64_t>(n), parts);
     char buffer[64];
     const auto r = std::to_chars(buffer, buffer + sizeof buffer, value);
     return readFraction(std::string_view(buffer, static_cast<std::size_t>(r.ptr - buffer)));

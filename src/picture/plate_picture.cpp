@@ -3,6 +3,7 @@
 #include "picture/marks.h"
 #include "picture/theme.h"
 #include "units/shown_units.h"
+#include <QPainterPath>
 #include <algorithm>
 #include <cmath>
 
@@ -40,7 +41,7 @@ std::vector<HoleRow> holeRows(const Plate &plate) {
             r.holes.push_back(k++);
         while (together && k < plate.holes.size() && plate.holes[k].kind == h.kind);
         r.size = length(h.diameter) + (h.travel > 0 ? u" × "_s + length(h.diameter + h.travel) : QString());
-        r.purpose = text(h.purpose);
+        r.purpose = text(purposeOf(plate, h));
         double middle = 0;
         for (const auto i : r.holes)
             middle += plate.holes[i].y / double(r.holes.size());

@@ -235,7 +235,7 @@ QByteArray plateCsv(const Plate &plate) {
         const auto &h = plate.holes[k];
         csv += std::to_string(lineOf(plate, k)) + "," + numberText(h.diameter * 1e3, 5) + "," +
                (h.travel > 0 ? numberText((h.travel + h.diameter) * 1e3, 5) : std::string()) + "," +
-               csvText(h.purpose) + "," + (h.placed ? fixedNumber(h.x * 1e3, 2) : "") + "," +
+               csvText(purposeOf(plate, h)) + "," + (h.placed ? fixedNumber(h.x * 1e3, 2) : "") + "," +
                (h.placed ? fixedNumber(h.y * 1e3, 2) : "") + "," + std::string(howWord(h.how)) + "\r\n";
     }
     return QByteArray::fromStdString(csv);

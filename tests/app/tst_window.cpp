@@ -452,6 +452,41 @@ private slots:
         QVERIFY(m_session->proved("X").model.stepper().holding.known());
         QCOMPARE(m_session->undoStack()->count(), 2); // axis, motor: one undo each
     }
+    /// A nut of the list for the screw there is, and a bush for the pulley on it, by the keys.
+    void nutAndBushFromTheCatalogue() {
+        m_window->openDemo(u"tarn-mill"_s);
+        m_window->showStation(StationId::Drive, "X");
+        auto *page = qobject_cast<DrivePage *>(m_window->page(StationId::Drive));
+        auto *picker = m_window->findChild<PartPicker *>(u"partPicker"_s);
+        const auto take = [&](int part, const QString &kind, const QString &said) {
+            page->pick(part);
+            QTest::keyClick(m_window.get(), Qt::Key_F2);
+            QVERIFY(picker->isVisible());
+            QTest::mouseClick(picker->findChild<QPushButton *>(kind), Qt::LeftButton);
+            auto *words = picker->findChild<QLineEdit *>(u"pickWords"_s);
+            QTest::keyClicks(words, said);
+            QVERIFY(picker->table()->model()->rowCount() > 0);
+            QTest::keyClick(words, Qt::Key_Return);
+            QVERIFY(!picker->isVisible());
+        };
+        const int steps = m_session->undoStack()->count();
+        take(6, u"pickNut"_s, u"split"_s);
+        const auto &screw = m_session->proved("X").model.screw();
+        QVERIFY2(text(screw.nutKind).startsWith(u"Bronze nut Tr20x4, split"_s), screw.nutKind.c_str());
+        QVERIFY(screw.nutBody.known() && !screw.nutFlange.known());
+        take(4, u"pickBush"_s, u"1108 screw"_s);
+        QCOMPARE(m_session->undoStack()->count(), steps + 2); // one undo each
+        const auto *belt = m_session->proved("X").model.stageAs<ToothedBelt>(0);
+        QCOMPARE(belt->driven.bush, std::string("1108"));
+        // the bush is on the list; of the nut, which was to be made, the list says that it is no longer so
+        bool bush = false, nut = false;
+        for (const auto &line : m_session->parts("X")) {
+            bush |= line.text.find("Taper bush 1108") == 0;
+            nut |= line.designRef == "nut" && !line.matches;
+        }
+        QVERIFY(bush);
+        QVERIFY(nut);
+    }
     void partsStateByOneKey() {
         m_window->openDemo();
         m_window->showStation(StationId::Parts, "X");

@@ -42,17 +42,6 @@ int AxisModel::pulsesATurn() const {
     if (const auto *s = servo()) return s->pulses > 0 ? s->pulses : s->counts;
     return 4 * stepper().rotorTeeth * drive.microsteps;
 }
-const Stepper &AxisModel::stepper() const {
-    static const Stepper none;
-    const auto *s = std::get_if<Stepper>(&motor);
-    return s ? *s : none;
-}
-const Screw &AxisModel::screw() const {
-    static const Screw none;
-    const auto *s = std::get_if<Screw>(&final);
-    return s ? *s : none;
-}
-
 Fraction AxisModel::ratioFraction() const {
     Fraction all{1, 1};
     for (const auto &placed : stages) {

@@ -87,6 +87,11 @@ struct WayKind {
     bool onRails = false;
 };
 
+/// What an axis has that turns no screw, or is turned by no stepper. Not made when it is asked for: it is asked by
+/// every row.
+inline const Screw emptyScrew{};
+inline const Stepper emptyStepper{};
+
 struct AxisModel {
     std::string id, what, designId;
     const ClassAxis *cls = nullptr;
@@ -188,9 +193,15 @@ struct AxisModel {
     [[nodiscard]] int pulsesATurn() const;
     [[nodiscard]] int ownStepsATurn() const;
     /// The stepper, or one of which nothing is known.
-    [[nodiscard]] const Stepper &stepper() const;
+    [[nodiscard]] const Stepper &stepper() const {
+        const auto *s = std::get_if<Stepper>(&motor);
+        return s ? *s : emptyStepper;
+    }
     /// The screw, or one of which nothing is known where the axis has none.
-    [[nodiscard]] const Screw &screw() const;
+    [[nodiscard]] const Screw &screw() const {
+        const auto *s = std::get_if<Screw>(&final);
+        return s ? *s : emptyScrew;
+    }
     /// The table of an axis that turns; null where it runs straight.
     [[nodiscard]] const RotaryTable *rotary() const { return std::get_if<RotaryTable>(&final); }
     /// The rack of a carriage; null where something else moves it.

@@ -38,6 +38,7 @@ Pulley ModelReader::readPulley(const std::string &place) {
     out.bushSeries = p.text("bush_series");
     out.bush = p.text("bush");
     out.material = p.text("material", "aluminium");
+    out.materialTold = !p.text("material").empty();
     out.density = materialOr(out.material, "aluminium").density;
     if (!out.faceWidth.known())
         out.faceWidth = out.beltWidth.known() ? assumed(out.beltWidth.v + 6e-3) : assumed(16e-3);

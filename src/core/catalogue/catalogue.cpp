@@ -110,6 +110,8 @@ template <template <class> class Do, class... Args> void eachKind(Args &&...args
     Do<CatalogueGear>::call(args...);
     Do<CatalogueRack>::call(args...);
     Do<CatalogueBearing>::call(args...);
+    Do<CatalogueNut>::call(args...);
+    Do<CatalogueBush>::call(args...);
     Do<CatalogueBrake>::call(args...);
     Do<CatalogueResistor>::call(args...);
     Do<CatalogueFan>::call(args...);
@@ -200,10 +202,12 @@ double Catalogue::beltPrice(std::string_view profile, double length) const {
         if (b.profile == profile && length >= b.from && length <= b.to) return b.price;
     return std::round(5.5 + 0.01 * length);
 }
-double Catalogue::screwPrice(std::string_view name, double length, bool preloaded) const {
+double Catalogue::screwPrice(std::string_view name, double length, SoldNut nut) const {
     for (const auto &s : screws)
-        if (s.name == name && (!preloaded || s.preloadedNut > 0))
-            return std::round(s.perMetre * length / 1000 + (preloaded ? s.preloadedNut : s.nut));
+        if (s.name == name && (nut != SoldNut::Preloaded || s.preloadedNut > 0))
+            return std::round(s.perMetre * length / 1000 + (nut == SoldNut::None     ? 0
+                                                            : nut == SoldNut::Single ? s.nut
+                                                                                     : s.preloadedNut));
     return std::nan("");
 }
 const CatalogueMotor *Catalogue::motorLike(double face, double holding, double rated, bool encoder) const {
@@ -290,6 +294,12 @@ const CatalogueRack *Catalogue::rackOf(double module) const {
 }
 const CatalogueBearing *Catalogue::bearingNamed(std::string_view name) const {
     return cheapest(bearings, [&](const auto &b) { return b.name == name; });
+}
+const CatalogueNut *Catalogue::nutNamed(std::string_view name) const {
+    return cheapest(nuts, [&](const auto &r) { return r.name == name; });
+}
+const CatalogueBush *Catalogue::bushOf(std::string_view series, double bore) const {
+    return cheapest(bushes, [&](const auto &r) { return r.series == series && std::fabs(r.bore - bore) < 1e-3; });
 }
 const CatalogueResistor *Catalogue::resistorFor(double least, double most, double watts) const {
     return cheapest(resistors, [&](const auto &r) {

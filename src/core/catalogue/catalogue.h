@@ -97,9 +97,23 @@ struct CatalogueBearing : Sold {
     double topRpm = 0, drag = 0;                                     ///< rpm in grease; N m
     [[nodiscard]] bool pair() const { return kind != "deep_groove"; }
 };
+/// What runs on a screw.
+struct CatalogueNut : Sold {
+    std::string screw, kind;                 ///< of catalogue screws' names; ball, bronze, bronze_split
+    double body = 0, flange = 0, length = 0; ///< mm; flange 0: none
+    double stiffness = 0, dynamic = 0, fixed = 0, preload = 0; ///< N/um, N; 0: of no such nut
+};
+/// A taper bush, bored.
+struct CatalogueBush : Sold {
+    std::string series; ///< as printed on it and on the pulley: "1108"
+    double bore = 0;    ///< mm
+};
 struct CatalogueBrake : Sold {
     double torque = 0; ///< N m
 };
+
+/// The nut a screw is sold with.
+enum class SoldNut { None, Single, Preloaded };
 
 struct Catalogue {
     std::vector<CatalogueMotor> motors;
@@ -116,6 +130,8 @@ struct Catalogue {
     std::vector<CatalogueGear> gears;
     std::vector<CatalogueRack> racks;
     std::vector<CatalogueBearing> bearings;
+    std::vector<CatalogueNut> nuts;
+    std::vector<CatalogueBush> bushes;
     std::vector<CatalogueBrake> brakes; ///< the smallest first
     std::vector<CatalogueResistor> resistors;
     std::vector<CatalogueFan> fans;
@@ -127,8 +143,8 @@ struct Catalogue {
     /// Interpolated over the teeth; a guess by size for a profile not listed.
     [[nodiscard]] double pulleyPrice(std::string_view profile, int teeth) const;
     [[nodiscard]] double beltPrice(std::string_view profile, double lengthMm) const;
-    /// With its nut, preloaded or not; NaN: no such screw in the list, or none with such a nut.
-    [[nodiscard]] double screwPrice(std::string_view name, double lengthMm, bool preloaded = false) const;
+    /// NaN: no such screw in the list, or none with such a nut.
+    [[nodiscard]] double screwPrice(std::string_view name, double lengthMm, SoldNut nut) const;
     /// The motor most like one described: face within 3 mm, torque within a tenth; null when none is.
     [[nodiscard]] const CatalogueMotor *motorLike(double faceMm, double holdingNm, double ratedA, bool encoder) const;
     /// The same of servos, by what they give all day and, of equals, an ampere.
@@ -152,6 +168,9 @@ struct Catalogue {
     [[nodiscard]] const CatalogueRack *rackOf(double module) const;
     /// The row that says just this of itself; null when none does.
     [[nodiscard]] const CatalogueBearing *bearingNamed(std::string_view name) const;
+    [[nodiscard]] const CatalogueNut *nutNamed(std::string_view name) const;
+    /// The cheapest bush of a series with just this bore, mm; null when none is listed.
+    [[nodiscard]] const CatalogueBush *bushOf(std::string_view series, double bore) const;
     /// The cheapest resistor inside a window that bears this all day; unknown power asks for nothing. Null: none.
     [[nodiscard]] const CatalogueResistor *resistorFor(double leastOhm, double mostOhm, double watts) const;
     /// The cheapest fan that moves this freely; null when none does.

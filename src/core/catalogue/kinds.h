@@ -285,6 +285,37 @@ template <> struct KindOf<CatalogueBearing> {
                    : "";
     }
 };
+template <> struct KindOf<CatalogueNut> {
+    static constexpr std::string_view name = "nuts";
+    static constexpr auto list = &Catalogue::nuts;
+    using R = CatalogueNut;
+    inline static const std::vector<Column<R>> columns{{"name", &R::name},
+                                                       {"screw", &R::screw},
+                                                       {"kind", &R::kind},
+                                                       {"body_mm", &R::body, 5, 200},
+                                                       {"flange_mm", &R::flange, 0, 300},
+                                                       {"length_mm", &R::length, 5, 400},
+                                                       {"stiffness_N_um", &R::stiffness, 1, 1e5},
+                                                       {"dynamic_N", &R::dynamic, 0, any},
+                                                       {"static_N", &R::fixed, 0, any},
+                                                       {"preload_N", &R::preload, 0, any}};
+    static std::string wrong(const R &r) {
+        return r.kind != "ball" && r.kind != "bronze" && r.kind != "bronze_split"
+                   ? "kind '" + r.kind + "' is none of ball, bronze, bronze_split."
+               : r.flange > 0 && r.flange <= r.body ? "its flange is not larger than its body."
+               : r.kind == "ball" && !(r.dynamic > 0 && r.fixed > 0)
+                   ? "a ball nut needs what it carries, moving and at rest."
+                   : "";
+    }
+};
+template <> struct KindOf<CatalogueBush> {
+    static constexpr std::string_view name = "bushes";
+    static constexpr auto list = &Catalogue::bushes;
+    using R = CatalogueBush;
+    inline static const std::vector<Column<R>> columns{
+        {"name", &R::name}, {"series", &R::series}, {"bore_mm", &R::bore, 3, 200}};
+    static std::string wrong(const R &) { return {}; }
+};
 template <> struct KindOf<CatalogueBrake> {
     static constexpr std::string_view name = "brakes";
     static constexpr auto list = &Catalogue::brakes;

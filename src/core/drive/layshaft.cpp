@@ -26,14 +26,18 @@ struct Beam {
     }
     [[nodiscard]] double bent(double z) const { // E I y
         double y = C1 * (z - from) + C2;
-        for (std::size_t k = 0; k < 3; ++k)
-            y += force[k] * std::pow(std::max(0.0, z - at[k]), 3) / 6;
+        for (std::size_t k = 0; k < 3; ++k) {
+            const double beyond = std::max(0.0, z - at[k]);
+            y += force[k] * beyond * beyond * beyond / 6;
+        }
         return y;
     }
     [[nodiscard]] double slope(double z) const {
         double s = C1;
-        for (std::size_t k = 0; k < 3; ++k)
-            s += force[k] * std::pow(std::max(0.0, z - at[k]), 2) / 2;
+        for (std::size_t k = 0; k < 3; ++k) {
+            const double beyond = std::max(0.0, z - at[k]);
+            s += force[k] * beyond * beyond / 2;
+        }
         return s;
     }
 };
@@ -42,7 +46,7 @@ struct Beam {
 Result<PulledShaft> pulledShaft(Length diameter, Length spacing, std::span<const SidePull> pulls, Torque torque) {
     LW_REQUIRE_POSITIVE(diameter.value(), "shaft_d_mm");
     LW_REQUIRE_POSITIVE(spacing.value(), "bearing_span_mm");
-    const double d = diameter.value(), L = spacing.value(), EI = 206e9 * pi * std::pow(d, 4) / 64;
+    const double d = diameter.value(), L = spacing.value(), EI = 206e9 * pi * d * d * d * d / 64;
     PulledShaft out{};
     std::array<double, 4> places{0, L, 0, 0}; // a moment is largest at a bearing or under a pull
     for (std::size_t k = 0; k < pulls.size() && k < 2; ++k)

@@ -2,27 +2,36 @@
 #include "book/book.h"
 #include <algorithm>
 #include <cmath>
+#include <numbers>
 #include <vector>
 
 namespace lw {
 
-ScrewMean screwMean(std::span<const ScrewStretch> duty) {
+namespace {
+/// @param loadOf what of a stretch wears
+template <class LoadOf> ScrewMean meanOver(std::span<const ScrewStretch> duty, LoadOf &&loadOf) {
     double cube = 0, turns = 0, time = 0;
     for (const auto &s : duty) {
-        const double n = s.speed.value() * s.share;
-        cube += std::pow(std::fabs(s.load.value()), 3) * n;
+        const double n = s.speed.value() * s.share, F = loadOf(s).value();
+        cube += std::fabs(F * F * F) * n;
         turns += n;
         time += s.share;
     }
     return {newtons(std::cbrt(cube / turns)), fromSi<AngularSpeed>(turns / time)};
 }
+} // namespace
+
+ScrewMean screwMean(std::span<const ScrewStretch> duty) {
+    return meanOver(duty, [](const ScrewStretch &s) { return s.load; });
+}
 double screwTurns(Force rating, Force mean, double factor) {
-    return 1e6 * std::pow(rating.value() / (factor * mean.value()), 3);
+    const double ratio = rating.value() / (factor * mean.value());
+    return 1e6 * ratio * ratio * ratio;
 }
 Force loadOfHalf(Force load, Force preload) {
-    const double F = load.value(), p = preload.value(), off = std::pow(2.0, 1.5) * p;
+    const double F = load.value(), p = preload.value(), off = 2 * std::numbers::sqrt2 * p;
     if (p <= 0) return newtons(std::max(F, 0.0));
-    const double size = std::fabs(F), loaded = size < off ? p * std::pow(1 + size / off, 1.5) : size;
+    const double size = std::fabs(F), over = 1 + size / off, loaded = size < off ? p * over * std::sqrt(over) : size;
     return newtons(F >= 0 ? loaded : std::max(loaded - size, 0.0));
 }
 double bothTurns(double first, double second) {
@@ -31,10 +40,8 @@ double bothTurns(double first, double second) {
 PairLife pairLife(std::span<const ScrewStretch> duty, Force rating, Force preload, double shocks, Force sideways) {
     PairLife l;
     for (const int half : {0, 1}) {
-        std::vector<ScrewStretch> own(duty.begin(), duty.end());
-        for (auto &s : own)
-            s.load = loadOfHalf(half ? -s.load : s.load, preload) + sideways;
-        const auto mean = screwMean(own);
+        const auto mean = meanOver(
+            duty, [&](const ScrewStretch &s) { return loadOfHalf(half ? -s.load : s.load, preload) + sideways; });
         l.mean[half] = mean.load;
         l.speed = mean.speed;
         l.turns[half] = screwTurns(rating, mean.load, shocks);

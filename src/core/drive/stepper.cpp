@@ -24,7 +24,7 @@ PullOut pullOutTorque(const StepperMotor &m, const StepperSupply &s, AngularSpee
     const double V = busVoltage(s);
     const double w = std::fabs(speed.value());
     const double X = m.rotorTeeth * w * L;
-    const double Z = std::hypot(R, X);
+    const double Z = std::sqrt(R * R + X * X); // ohms: nothing overflows, and a search asks this by the million
     const double E = Km * w;
     auto result = [&](double iq, double id, PullOutRegion region) {
         return PullOut{newtonMetres(Km * iq), region, amperes(id)};
@@ -35,14 +35,16 @@ PullOut pullOutTorque(const StepperMotor &m, const StepperSupply &s, AngularSpee
     if (Z > 0) {
         const double iq = (V - E * R / Z) / Z;
         const double id = -E * X / (Z * Z);
-        if (iq > 0 && std::hypot(iq, id) <= Ip) return result(iq, id, PullOutRegion::VoltageLimit);
+        if (iq > 0 && iq * iq + id * id <= Ip * Ip) return result(iq, id, PullOutRegion::VoltageLimit);
     }
     if (!(E > 0) || !(Z > 0)) return result(0, 0, PullOutRegion::None);
     const double k = (V * V - Z * Z * Ip * Ip - E * E) / (2 * E * Z * Ip);
     if (k < -1 - 1e-12) return result(0, 0, PullOutRegion::None);
-    const double a = std::atan2(X, R) - std::acos(std::clamp(k, -1.0, 1.0));
-    if (std::cos(a) <= 0) return result(0, 0, PullOutRegion::None);
-    return result(Ip * std::cos(a), Ip * std::sin(a), PullOutRegion::Both);
+    // the current's angle is atan2(X, R) - acos(k): its cosine and sine by the sum rules, with no angle in between
+    const double c = std::clamp(k, -1.0, 1.0), up = std::sqrt(1 - c * c);
+    const double along = (R * c + X * up) / Z, across = (X * c - R * up) / Z;
+    if (along <= 0) return result(0, 0, PullOutRegion::None);
+    return result(Ip * along, Ip * across, PullOutRegion::Both);
 }
 
 Torque designTorque(const StepperMotor &m, Torque pullOut, AngularSpeed speed) {

@@ -1,4 +1,5 @@
 #include "plan/steps_of_axis.h"
+#include "catalogue/catalogue.h"
 
 namespace lw {
 namespace {
@@ -25,8 +26,9 @@ std::string turnedNeeds(const nlohmann::json &project) {
     return {};
 }
 
-constexpr const char *motorParts[] = {"motor",    "small_pulley", "belt",        "large_pulley", "cover",
-                                      "coupling", "driving_gear", "driven_gear", "gear_cover"};
+constexpr const char *motorParts[] = {
+    "motor",    "small_pulley", "belt",        "large_pulley", "cover", "small_pulley_bush", "large_pulley_bush",
+    "coupling", "driving_gear", "driven_gear", "gear_cover"};
 std::string motorStepWords(const AxisModel &m) {
     if (m.hasStage<Gears>() && !m.hasStage<ToothedBelt>()) return "Motor, gears, play clocked, cover";
     return m.hasStage<ToothedBelt>() || m.hasStage<RibbedBelt>() ? "Motor, belt, cover" : "Motor and coupling";
@@ -111,14 +113,16 @@ std::vector<BuildStep> stepsOfAxis(const nlohmann::json &project, const AxisMode
         made += ", " + s.key;
         return s;
     };
-    const bool splitNut = m.keepsScrew && !m.wheel() && !m.screw().nutKind.empty();
+    const bool boughtNut = !m.wheel() && catalogueInUse().nutNamed(m.screw().nutKind);
+    const bool splitNut = m.keepsScrew && !m.wheel() && !m.screw().nutKind.empty() && !boughtNut;
     if (splitNut)
         make("nut",
              m.screw().nutKind.find("split") != std::string::npos ? "Split nut and clamp" : "Nut: " + m.screw().nutKind,
              3, turnedNeeds(project), 0.02);
-    if (m.ballScrew()) make("bracket", "Nut bracket", 3, plateNeeds(project), 0.02);
+    if (m.ballScrew() || m.facePlate(PlateKind::Bracket)) make("bracket", "Nut bracket", 3, plateNeeds(project), 0.02);
     const bool boughtBlock = m.screw().fixedKind.find("block") != std::string::npos;
-    if (!m.wheel() && !boughtBlock && (!m.screw().fixedKind.empty() || m.screw().bearingBore.known()))
+    if (m.facePlate(PlateKind::Block) ||
+        (!m.wheel() && !boughtBlock && (!m.screw().fixedKind.empty() || m.screw().bearingBore.known())))
         make("block", "Bearing block", 4, plateNeeds(project), 0.02);
     make("plate", "Motor plate", 3, plateNeeds(project), 0.05);
     auto &strip =
@@ -140,6 +144,7 @@ std::vector<BuildStep> stepsOfAxis(const nlohmann::json &project, const AxisMode
     for (const char *ref : {"fixed_end", "far_end"})
         fit.parts.push_back(part(ref));
     if (m.ballScrew()) fit.parts.push_back(part("screw"));
+    if (boughtNut) fit.parts.push_back(part("nut"));
     if (m.rack() && !m.keepsScrew)
         for (const char *ref : {"rack", "pinion"})
             fit.parts.push_back(part(ref));

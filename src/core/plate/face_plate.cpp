@@ -31,16 +31,16 @@ Ring ringOfNut(const FacePlate &said, double body, double flange) {
     return {said.ringCircle.known() ? said.ringCircle.v : (body + flange) / 2,
             said.ringThread.known() ? said.ringThread.v : usual, flange > 90e-3 ? 8 : 6, said.ringCircle.known()};
 }
-void addRing(Plate &p, const Ring &ring, const std::string &what) {
+void addRing(Plate &p, const Ring &ring) {
     const double first = ring.screws == 4 ? pi / 4 : pi / ring.screws;
     // a nut's holes are spotted through its flange: none is marked out
     const bool block = p.kind == PlateKind::Block;
     const auto level = [](double v) { return std::fabs(v) < 1e-9 ? 0.0 : v; }; // no "-0.00" in a table
     for (int k = 0; k < ring.screws; ++k) {
         const double at = first + 2 * pi * k / ring.screws;
-        p.holes.push_back({HoleKind::Ring, what + ", " + threadName(ring.thread) + " tapped",
-                           level(ring.circle / 2 * std::sin(at)), level(ring.circle / 2 * std::cos(at)),
-                           tappedFor(ring.thread), 0, block ? HoleHow::Measured : HoleHow::Punched, ring.told});
+        p.holes.push_back({HoleKind::Ring, ring.thread, level(ring.circle / 2 * std::sin(at)),
+                           level(ring.circle / 2 * std::cos(at)), tappedFor(ring.thread), 0,
+                           block ? HoleHow::Measured : HoleHow::Punched, ring.told});
     }
 }
 
@@ -49,7 +49,6 @@ void addFixings(Plate &p, const FacePlate &said, double thread, double across) {
     const bool foot = said.foot != PlateFoot::Face;
     const double hole = foot ? tappedFor(thread) : passesThrough(thread);
     const double apart = said.fixApart.known() ? said.fixApart.v : across + 3 * hole;
-    const auto name = "fixing, " + threadName(thread) + (foot ? " tapped" : "");
     const auto how = said.punched ? HoleHow::Punched : HoleHow::Measured;
     bool placed = said.fixApart.known();
     std::array<double, 2> rows;
@@ -66,7 +65,7 @@ void addFixings(Plate &p, const FacePlate &said, double thread, double across) {
     if (!placed && !said.punched) p.open.emplace_back("where the fixing screws stand");
     for (const double y : rows) {
         for (const double x : {-apart / 2, apart / 2})
-            p.holes.push_back({HoleKind::Post, name, x, y, hole, 0, how, placed});
+            p.holes.push_back({HoleKind::Post, thread, x, y, hole, 0, how, placed});
         if (rows[0] == rows[1]) break; // one row
     }
 }
@@ -77,10 +76,9 @@ void addMotorPosts(Plate &p, const AxisModel &m) {
     if (!motor || m.stages.empty() || !m.stageAs<ToothedBelt>(0)) return;
     if (!motor->fixApart.known() || !motor->fixAbove.known() || !motor->fixBelow.known() || !motor->fixThread.known())
         return;
-    const auto name = "motor's post, " + threadName(motor->fixThread.v) + " tapped";
     for (const double y : {motor->fixAbove.v, -motor->fixBelow.v})
         for (const double x : {-motor->fixApart.v / 2, motor->fixApart.v / 2})
-            p.holes.push_back({HoleKind::Tapped, name, x, y, tappedFor(motor->fixThread.v), 0,
+            p.holes.push_back({HoleKind::Tapped, motor->fixThread.v, x, y, tappedFor(motor->fixThread.v), 0,
                                motor->punched ? HoleHow::Measured : HoleHow::Punched});
 }
 
@@ -116,10 +114,10 @@ Plate seatPlate(const AxisModel &m, PlateKind kind, const FacePlate &said) {
         if (!screw.nutBody.known() || screw.nutBody.assumed()) p.open.emplace_back("the nut's diameter");
     }
     p.holes.reserve(20);
-    p.holes.push_back({HoleKind::Shaft, block ? "bearings" : "nut", 0, 0, bore, 0, HoleHow::Bored});
+    p.holes.push_back({HoleKind::Shaft, 0, 0, 0, bore, 0, HoleHow::Bored});
     auto ring = block ? ringOfBlock(said, bore) : ringOfNut(said, body, flange);
     if (said.ringScrews.known()) ring.screws = static_cast<int>(std::clamp(said.ringScrews.v, 0.0, 24.0));
-    if (ring.screws > 0) addRing(p, ring, block ? "cover ring" : "nut's flange");
+    if (ring.screws > 0) addRing(p, ring);
     const double inside = std::max({bore, ring.screws > 0 ? ring.circle + 2 * ring.thread : 0, block ? 0 : flange});
     const double thread = writtenOr(p, said.fixThread, 8e-3, "the fixing screws");
     if (block) addMotorPosts(p, m);
@@ -162,7 +160,7 @@ Plate coverOf(const AxisModel &m, const FacePlate &said, const BeltPlace &belt) 
     drawn(outline.above, p.pulleys[1] / 2 + away);
     drawn(outline.below, p.slotTo + p.pulleys[0] / 2 + away);
     drawn(outline.width, 2 * half);
-    if (said.bore.known()) p.holes.push_back({HoleKind::Shaft, "shaft passes", 0, 0, said.bore.v, 0, HoleHow::Bored});
+    if (said.bore.known()) p.holes.push_back({HoleKind::Shaft, 0, 0, 0, said.bore.v, 0, HoleHow::Bored});
     FacePlate at = said;
     drawn(at.fixApart, outline.width.v - 3 * hole);
     // where its straight sides begin and end

@@ -11,7 +11,6 @@ namespace lw {
 [[nodiscard]] double passesThrough(double thread);
 /// Hole that is tapped for a screw, m: thread less pitch, common practice.
 [[nodiscard]] double tappedFor(double thread);
-[[nodiscard]] std::string threadName(double thread); ///< "M6"
 /// Edges as written, else one and a half holes of metal; then what to saw and what it weighs.
 /// @param reach of what else must lie between its sides, from the middle
 void finishPlate(Plate &p, const PlateSaid &said, double reach = 0);

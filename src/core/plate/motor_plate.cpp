@@ -49,12 +49,11 @@ std::optional<Plate> motorPlateOf(const AxisModel &m, const BeltPlace &place) {
     const double apart = said.fixApart.known() ? said.fixApart.v : std::max(p.face + 4 * postHole, 64e-3),
                  above = said.fixAbove.known() ? said.fixAbove.v : (belt ? 30e-3 : p.face / 2 + 2 * postHole),
                  below = said.fixBelow.known() ? said.fixBelow.v : above;
-    const auto name = "post, " + threadName(thread);
     p.holes.reserve(10);
     for (const double y : {above, -below})
         for (const double x : {-apart / 2, apart / 2})
-            p.holes.push_back(
-                {HoleKind::Post, name, x, y, postHole, 0, said.punched ? HoleHow::Punched : HoleHow::Measured, posts});
+            p.holes.push_back({HoleKind::Post, thread, x, y, postHole, 0,
+                               said.punched ? HoleHow::Punched : HoleHow::Measured, posts});
     if (belt) {
         double bore = notKnown;
         if (said.bore.known())
@@ -62,15 +61,14 @@ std::optional<Plate> motorPlateOf(const AxisModel &m, const BeltPlace &place) {
         else if (m.screwEnd.known())
             bore = m.screwEnd.nominal + 12e-3;
         if (!said.bore.known()) p.open.emplace_back("the hole the shaft passes through");
-        p.holes.push_back({HoleKind::Shaft, "shaft passes", 0, 0, bore == bore ? bore : 26e-3, 0, HoleHow::Bored});
+        p.holes.push_back({HoleKind::Shaft, 0, 0, 0, bore == bore ? bore : 26e-3, 0, HoleHow::Bored});
     }
-    const auto boltName = "motor, M" + std::to_string(int(std::lround(p.bolts.size)));
     for (const double y : {square / 2, -square / 2})
         for (const double x : {-square / 2, square / 2})
-            p.holes.push_back({HoleKind::Bolt, boltName, x, middle + y, p.bolts.clearance * 1e-3, travel,
+            p.holes.push_back({HoleKind::Bolt, p.bolts.size * 1e-3, x, middle + y, p.bolts.clearance * 1e-3, travel,
                                travel > 0 ? HoleHow::Milled : HoleHow::Measured});
-    p.holes.push_back({HoleKind::Pilot, travel > 0 ? "pilot slot" : "pilot", 0, middle, p.pilot + 0.1e-3, travel,
-                       travel > 0 ? HoleHow::Milled : HoleHow::Bored});
+    p.holes.push_back(
+        {HoleKind::Pilot, 0, 0, middle, p.pilot + 0.1e-3, travel, travel > 0 ? HoleHow::Milled : HoleHow::Bored});
     finishPlate(p, said);
     return p;
 }

@@ -144,7 +144,20 @@ double tappedFor(double thread) {
     const auto size = boltSize(std::round(thread * 1e4) / 10);
     return size ? size->diameter.value() - size->pitch.value() : thread * 0.85;
 }
-std::string threadName(double thread) { return "M" + numberText(thread * 1e3, 2); }
+std::string purposeOf(const Plate &p, const PlateHole &h) {
+    const auto named = [&](const char *what) { return what + std::string(", M") + numberText(h.thread * 1e3, 2); };
+    switch (h.kind) {
+    case HoleKind::Post:
+        return p.kind == PlateKind::Motor ? named("post") : named("fixing") + (p.folded() ? " tapped" : "");
+    case HoleKind::Shaft:
+        return p.kind == PlateKind::Block ? "bearings" : p.kind == PlateKind::Bracket ? "nut" : "shaft passes";
+    case HoleKind::Bolt: return named("motor");
+    case HoleKind::Pilot: return h.travel > 0 ? "pilot slot" : "pilot";
+    case HoleKind::Ring: return named(p.kind == PlateKind::Block ? "cover ring" : "nut's flange") + " tapped";
+    case HoleKind::Tapped: return named("motor's post") + " tapped";
+    }
+    return {};
+}
 
 void finishPlate(Plate &p, const PlateSaid &said, double reach) {
     // one and a half holes of metal round screws, a wall round bores

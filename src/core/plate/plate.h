@@ -17,7 +17,7 @@ enum class HoleKind { Post, Shaft, Bolt, Pilot, Ring, Tapped };
 /// Lengths in m; zero is the middle of the driven shaft, y up, the motor below it.
 struct PlateHole {
     HoleKind kind = HoleKind::Post;
-    std::string purpose;             ///< "post, M6"
+    double thread = 0;               ///< m, of the screw it is for; 0: for none
     double x = 0, y = 0;             ///< middle of it, of a slot the middle of its travel
     double diameter = 0, travel = 0; ///< travel: of a slot, up and down
     HoleHow how = HoleHow::Measured;
@@ -47,7 +47,7 @@ struct Plate {
     std::vector<PlateHole> holes;                  ///< posts, shaft, four bolts, pilot
     bool thicknessOpen = false;                    ///< nobody said how thick it is
     bool outlineAssumed = false;                   ///< edges set so that enough metal is left
-    std::vector<std::string> open;                 ///< what is not known of it: the drawing is a draft
+    std::vector<std::string_view> open;            ///< what is not known of it: the drawing is a draft
     double sawWidth = 0, sawHeight = 0;            ///< what to saw from
     double blankMass = 0, doneMass = 0;            ///< kg
     FaceBolts bolts;
@@ -74,6 +74,8 @@ struct PlateName {
 /// Nothing where the axis has none of the kind: no motor or one whose size nobody knows, no screw, no belt.
 [[nodiscard]] std::optional<Plate> plateOf(const AxisModel &m, PlateKind kind, const BeltPlace &belt);
 
+/// "post, M6", "fixing, M8 tapped", "pilot slot"; words are made only when somebody looks.
+[[nodiscard]] std::string purposeOf(const Plate &p, const PlateHole &h);
 /// The number of its line in the table and in the drawing, from 1: the motor's bolts share one, so do those of a ring.
 [[nodiscard]] int lineOf(const Plate &p, std::size_t hole);
 /// Middle of a hole to the nearest edge of the plate, m.

@@ -93,8 +93,9 @@ private:
 
 /// What a check is, whatever it is attached to. Words are made only when somebody looks.
 struct Check {
-    std::string_view code;  ///< "TR-01", "C01"
-    std::string_view title; ///< short, for the ladder
+    std::string_view code;           ///< "TR-01", "C01"
+    CheckId key = CheckId::of(code); ///< of the code; made once, every row takes it
+    std::string_view title;          ///< short, for the ladder
     Part part;
     StationId station;
     std::string_view unit;        ///< as in a field table; what demand and capacity are shown in
@@ -119,7 +120,7 @@ struct Check {
     void (*work)(const AxisScope &a, const Finding &f, Steps &steps) = nullptr;
     Levers levers = {};
     bool torqueRow = false; ///< holds an operating point's torque against what the motor gives there
-    [[nodiscard]] CheckId id() const { return CheckId::of(code); }
+    [[nodiscard]] CheckId id() const { return key; }
 };
 
 /// Takes the rows of one check about one subject.
@@ -131,13 +132,13 @@ public:
         m_subject = subject;
     }
     /// Keeps a row; side and operating point may be set in its subject before.
-    void add(Finding f) {
+    void add(const Finding &found) {
+        auto &f = m_out.emplace_back(found);
         f.id = m_check->id();
         f.check = m_check;
         if (f.unit.empty()) f.unit = m_check->unit;
         if (m_subject.stage >= 0) f.subject.stage = m_subject.stage;
         if (m_subject.cut >= 0) f.subject.cut = m_subject.cut;
-        m_out.push_back(f);
     }
 
 private:

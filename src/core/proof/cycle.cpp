@@ -2,6 +2,7 @@
 #include "proof/checks/limits.h"
 #include "proof/words/narrate.h"
 #include <algorithm>
+#include <array>
 #include <cmath>
 
 namespace lw {
@@ -13,6 +14,8 @@ Force processOf(const AxisModel &m, const Move &move) {
     if (move.cut < 0) return newtons(0);
     return newtons(processForce(m, m.cuts[std::size_t(move.cut)]));
 }
+
+double cubed(double load) { return std::fabs(load * load * load); }
 
 struct Ramps {
     double time, peak, up, down, upAcceleration, downAcceleration;
@@ -44,6 +47,8 @@ Result<Ramps> rampsOf(const AxisModel &m, const Move &move) {
 Cycle cycleOf(const AxisModel &m, const AxisState &s) {
     Cycle cycle;
     std::vector<DutySegment> segments;
+    segments.reserve(3 * m.moves.size());
+    cycle.blocks.reserve(m.moves.size());
     bool torques = s.motorKnown && m.lead.known();
     double cube = 0, way = 0, at = 0;
     for (std::size_t k = 0; k < m.moves.size(); ++k) {
@@ -97,27 +102,25 @@ Cycle cycleOf(const AxisModel &m, const AxisState &s) {
                     if (!(time > 0)) return;
                     const double low = peak * rise / (2 * (time - rise)),
                                  high = b.speed - low; // speeds where the push is full and where it ends
-                    std::vector<DutySegment> pieces;
-                    if (rise > 0) pieces.push_back({running.motor, full, {}, rpm(low), seconds(rise)});
+                    std::array<DutySegment, 3> pieces;
+                    std::size_t n = 0;
+                    if (rise > 0) pieces[n++] = {running.motor, full, {}, rpm(low), seconds(rise)};
                     if (time - 2 * rise > 1e-12)
-                        pieces.push_back({full, full, rpm(rise > 0 ? low : 0), rpm(rise > 0 ? high : b.speed),
-                                          seconds(time - 2 * rise)});
-                    if (rise > 0) pieces.push_back({full, running.motor, rpm(high), rpm(b.speed), seconds(rise)});
-                    if (!speedingUp) {
-                        std::reverse(pieces.begin(), pieces.end());
-                        for (auto &p : pieces) {
-                            std::swap(p.from, p.to);
-                            std::swap(p.speedFrom, p.speedTo);
-                        }
+                        pieces[n++] = {full, full, rpm(rise > 0 ? low : 0), rpm(rise > 0 ? high : b.speed),
+                                       seconds(time - 2 * rise)};
+                    if (rise > 0) pieces[n++] = {full, running.motor, rpm(high), rpm(b.speed), seconds(rise)};
+                    if (speedingUp)
+                        return void(segments.insert(segments.end(), pieces.begin(), pieces.begin() + long(n)));
+                    while (n-- > 0) {
+                        const auto &p = pieces[n];
+                        segments.push_back({p.to, p.from, p.speedTo, p.speedFrom, p.time});
                     }
-                    segments.insert(segments.end(), pieces.begin(), pieces.end());
                 };
                 ramp(up.motor, b.ramp, t->rise, b.speed, true);
                 if (on > 0) segments.push_back({running.motor, running.motor, rpm(b.speed), rpm(b.speed), seconds(on)});
                 ramp(down.motor, b.slow, t->rise, b.speed, false);
-                cube += std::pow(std::fabs(up.axial.value()), 3) * b.speed * b.ramp / 2 +
-                        std::pow(std::fabs(down.axial.value()), 3) * b.speed * b.slow / 2 +
-                        std::pow(std::fabs(b.axial), 3) * b.speed * on;
+                cube += cubed(up.axial.value()) * b.speed * b.ramp / 2 +
+                        cubed(down.axial.value()) * b.speed * b.slow / 2 + cubed(b.axial) * b.speed * on;
                 way += move.length.v;
                 (move.kind == MoveKind::Rapid ? cycle.rapid : cycle.cutting) += b.time;
             } else {

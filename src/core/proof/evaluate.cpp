@@ -310,7 +310,7 @@ void begin(Evaluation &e) {
     e.state.points = std::move(points);
     e.state.stages = std::move(stages);
     e.findings.clear();
-    e.findings.reserve(64);
+    e.findings.reserve(96);
     e.state.points.reserve(12);
 }
 } // namespace

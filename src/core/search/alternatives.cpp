@@ -139,6 +139,24 @@ std::vector<Alternative> Lister::list(Exchanged what) {
                     c.price, bearingPatches(d, c));
         break;
     }
+    case Exchanged::Nut: // for the thread there is
+        for (const auto &c : m_catalogue.nuts)
+            if (m.screw().named && c.screw == m.screw().thread.name) add(c.name, c.price, nutPatches(d, c));
+        break;
+    case Exchanged::Bush: // bored for the shaft, of the size the pulley is made for where that is known
+        for (const std::size_t side : {0, 1}) {
+            const auto place = side == 0 || m.stages.empty() ? 0 : m.stages.size() - 1;
+            const auto *b = m.stages.empty() ? nullptr : m.stageAs<ToothedBelt>(place);
+            const auto &shaft = side == 0 ? m.motorBody().shaft : m.screwEnd;
+            if (!b || !shaft.known()) continue;
+            const auto &pulley = b->pulley(side);
+            for (const auto &c : m_catalogue.bushes)
+                if (std::fabs(c.bore - shaft.nominal * 1e3) < 0.06 &&
+                    (pulley.bushSeries.empty() || c.series == pulley.bushSeries))
+                    add(c.name + (side == 0 ? ", on the motor" : ", on the screw"), c.price,
+                        bushPatches(stagePointer(m, place) + (side == 0 ? "driver/" : "driven/"), c));
+        }
+        break;
     case Exchanged::Screw:
         for (auto &c : screwChoices(m_project, m_axis, m_design, m_catalogue)) {
             auto changed = m;

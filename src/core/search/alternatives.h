@@ -8,7 +8,7 @@ namespace lw {
 // GCC 12 takes the names of a scoped enumeration for shadows of the quantity types; they are not.
 #pragma GCC diagnostic push
 #pragma GCC diagnostic ignored "-Wshadow"
-enum class Exchanged { Motor, Drive, Supply, Reduction, Screw, Reducer, Bearings };
+enum class Exchanged { Motor, Drive, Supply, Reduction, Screw, Reducer, Bearings, Nut, Bush };
 #pragma GCC diagnostic pop
 
 struct Alternative {

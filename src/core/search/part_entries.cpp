@@ -74,6 +74,26 @@ std::vector<Patch> bearingPatches(const std::string &designPointer, const Catalo
             {at + "top_rpm", filled(b.topRpm, "rpm")},
             {at + "drag_Nm", filled(b.drag, " N m")}};
 }
+std::vector<Patch> nutPatches(const std::string &d, const CatalogueNut &n) {
+    const std::string at = d + "nut/";
+    const auto carries = [](double v) { return v > 0 ? filled(v, "N") : Json(nullptr); };
+    return {{at + "kind", n.name},
+            {at + "thread", n.screw},
+            {at + "body_mm", filled(n.body, "mm")},
+            {at + "flange_mm", n.flange > 0 ? filled(n.flange, "mm") : Json(nullptr)},
+            {at + "length_mm", filled(n.length, "mm")},
+            {at + "stiffness_N_um", filled(n.stiffness, "N/um")},
+            {at + "preload_N", filled(n.preload, "N")},
+            {at + "play_mm", nullptr}, // read of the one that was there
+            {d + "screw/dynamic_N", carries(n.dynamic)},
+            {d + "screw/static_N", carries(n.fixed)}};
+}
+std::vector<Patch> bushPatches(const std::string &at, const CatalogueBush &b) {
+    return {{at + "hub", "bush"},
+            {at + "bush_series", b.series},
+            {at + "bush", b.series},
+            {at + "bore", numberText(b.bore, 5)}};
+}
 std::vector<Patch> reducerPatches(const std::string &at, const CatalogueReducer &r) {
     return {{at + "kind", "reducer"},
             {at + "type", r.kind},

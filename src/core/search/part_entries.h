@@ -1,4 +1,4 @@
-// The entries of a job that a row of the catalogue fills: motors, drives, supplies, reducers, bearings.
+// The entries of a job that a row of the catalogue fills: motors, drives, supplies, reducers, bearings, nuts, bushes.
 #pragma once
 
 #include "catalogue/catalogue.h"
@@ -16,6 +16,10 @@ namespace lw {
 [[nodiscard]] std::vector<Patch> reducerPatches(const std::string &stagePointer, const CatalogueReducer &r);
 /// Those of the fixed end that a pair of bearings fills; the design's pointer ends in a slash.
 [[nodiscard]] std::vector<Patch> bearingPatches(const std::string &designPointer, const CatalogueBearing &b);
+/// Those that a nut fills; the design's pointer ends in a slash.
+[[nodiscard]] std::vector<Patch> nutPatches(const std::string &designPointer, const CatalogueNut &n);
+/// Those of a pulley that a taper bush fills; its pointer ends in a slash.
+[[nodiscard]] std::vector<Patch> bushPatches(const std::string &pulleyPointer, const CatalogueBush &b);
 /// Those of a stepper's drive set to a current, A peak.
 [[nodiscard]] std::vector<Patch> drivePatches(const std::string &designPointer, const CatalogueDrive &drive,
                                               double peak);

@@ -43,6 +43,11 @@ void addBeltParts(const AxisModel &m, const ToothedBelt &b, std::size_t place, s
                        "Pulley " + std::string(p.profile->name) + width + ", " + std::to_string(p.teeth) + " T" +
                            (p.bore.empty() ? "" : ", bore " + p.bore.text),
                        "drive", "buy", cat.pulleyPrice(p.profile->name, p.teeth), true});
+        if (p.hub != "bush" || p.bush.empty()) return;
+        const auto *bush = p.bore.known() ? cat.bushOf(p.bush, p.bore.nominal * 1e3) : nullptr;
+        out.push_back({stageRef(m, place, std::string(ref) + "_bush"),
+                       "Taper bush " + p.bush + (p.bore.empty() ? "" : ", bore " + p.bore.text), "drive", "buy",
+                       bush ? bush->price : notKnown, true});
     };
     pulley(b.driver, "small_pulley");
     if (const auto *profile = b.beltProfileRead(); profile && b.read->lengthMm)
@@ -59,7 +64,8 @@ void addBeltParts(const AxisModel &m, const ToothedBelt &b, std::size_t place, s
                            (b.idler.diameter.known() ? " " + n(b.idler.diameter.v * 1e3) + " mm" : std::string()) +
                            " on two ball bearings, its bolt in a slot",
                        "drive", "buy", notKnown, false});
-    out.push_back({stageRef(m, place, "cover"), "Belt cover, sheet", "safety", "make", 0, false});
+    if (place > 0 || !m.facePlate(PlateKind::Cover)) // else it stands with the plates, to its size
+        out.push_back({stageRef(m, place, "cover"), "Belt cover, sheet", "safety", "make", 0, false});
 }
 
 void addGearParts(const AxisModel &m, const Gears &g, std::size_t place, std::vector<PartAsked> &out) {
@@ -236,14 +242,14 @@ std::vector<PartAsked> partsAsked(const AxisModel &m, const AxisState &s) {
         const auto *said = m.plateSaid(kind);
         const auto plate = said ? plateOfAxis(m, s, kind) : std::nullopt;
         if (!plate) continue;
-        static constexpr std::string_view ids[] = {"plate", "bearing_block", "nut_bracket", "belt_cover"};
+        static constexpr std::string_view ids[] = {"plate", "block", "bracket", "cover"};
         const bool posts = kind == PlateKind::Motor && m.plate->postLength.known();
         out.push_back({std::string(ids[std::size_t(kind)]),
                        std::string(plateName(kind).title) + ", " + said->materialWords() + ", saw to " +
                            n(plate->sawWidth * 1e3, 4) + " × " + n(plate->sawHeight * 1e3, 4) + " × " +
                            n(plate->thickness * 1e3) +
                            (posts ? "; four posts " + n(m.plate->postLength.v * 1e3) + " long" : std::string()),
-                       "mechanical", "make", 0, false});
+                       kind == PlateKind::Cover ? "safety" : "mechanical", "make", 0, false});
     }
     // a bearing pair for a seat that is there, or the end block of a new screw
     const auto *pairRow = cat.bearingNamed(m.screw().fixedKind);
@@ -264,15 +270,25 @@ std::vector<PartAsked> partsAsked(const AxisModel &m, const AxisState &s) {
         const double length = m.screw().threadLength.known() ? m.screw().threadLength.v * 1e3 : notKnown;
         const std::string l = length == length ? ", " + n(length, 4) + " of thread" : "";
         const auto &name = m.screw().thread.name;
-        if (m.ballScrew() || !m.keepsScrew)
+        const auto *nut = cat.nutNamed(m.screw().nutKind); // one of the list is a line of its own
+        if (m.ballScrew() || !m.keepsScrew) {
+            const bool preloaded = m.screw().preload.v > 0;
             out.push_back({"screw",
                            (m.ballScrew() ? "Ball screw " : "Screw ") + name + l +
-                               (m.screw().preload.v > 0 ? ", with preloaded nut" : ", with nut"),
+                               (nut         ? ""
+                                : preloaded ? ", with preloaded nut"
+                                            : ", with nut"),
                            "mechanical", "buy",
-                           length == length ? cat.screwPrice(name, length, m.screw().preload.v > 0) : notKnown, false});
-        else {
+                           length != length ? notKnown
+                           : nut            ? cat.screwPrice(name, length, SoldNut::None)
+                                 : cat.screwPrice(name, length, preloaded ? SoldNut::Preloaded : SoldNut::Single),
+                           false});
+            if (nut) out.push_back({"nut", nut->name, "mechanical", "buy", nut->price, true});
+        } else {
             out.push_back({"screw", "Screw " + name + l, "mechanical", "have", 0, false});
-            if (!m.screw().nutKind.empty()) out.push_back({"nut", m.screw().nutKind, "mechanical", "make", 0, false});
+            if (!m.screw().nutKind.empty())
+                out.push_back({"nut", m.screw().nutKind, "mechanical", nut ? "buy" : "make", nut ? nut->price : 0,
+                               nut != nullptr});
         }
     }
     if (m.hasBrake)

@@ -275,6 +275,12 @@ private slots:
             put(job, "/axes/X/designs/A/fixed_end/play_mm", "0.002mm");
             jobs.emplace_back("keyed", job);
         }
+        for (const char *material : {"aluminium", "acetal", "steel"}) { // pulleys pressed on
+            auto job = demoJob();
+            setAt(job, "/axes/X/designs/A/stages/1/driver/material", material);
+            setAt(job, "/axes/X/designs/A/stages/1/driver/bore", "7.99");
+            jobs.emplace_back("pressed", job);
+        }
         for (const char *preload : {"0N", "400N"}) { // a ball screw whose sheets were read
             auto job = demoJob();
             put(job, "/axes/Z/targets/accuracy_mm", "0.05mm");
@@ -294,7 +300,8 @@ private slots:
             put(job, "/axes/X/designs/A/motor/thread_depth_mm", "8mm");
             jobs.emplace_back("plate", job);
         }
-        for (const char *large : {"40mm", "110mm", "190mm"}) { // bearing block, bracket and cover too small, fit, and large
+        for (const char *large :
+             {"40mm", "110mm", "190mm"}) { // bearing block, bracket and cover too small, fit, and large
             auto job = platesJob();
             const std::string d = "/axes/X/designs/A/plates/";
             for (const char *name : {"block", "bracket", "cover"})

@@ -543,6 +543,49 @@ private slots:
             }
         }
     }
+    // A nut of the list: its figures decide what was asked of a sheet, and it is a line of the parts.
+    void nutsAndBushesAreOffered() {
+        auto job = demoJob();
+        put(job, "/axes/Z/survey/room/nut_mm", "70mm");
+        setAt(job, "/axes/Z/designs/A/nut/body_mm", nullptr);
+        setAt(job, "/axes/Z/designs/A/screw/dynamic_N", nullptr);
+        const auto asks = [](const nlohmann::json &of, CheckId id) {
+            for (const auto &f : evaluate(readAxis(of, "Z", "A")).findings)
+                if (f.id == id) return f.missing || f.verdict == Verdict::NotKnown;
+            return false;
+        };
+        QVERIFY(asks(job, "R22"_check) && asks(job, "B5"_check));
+        const auto nuts = alternatives(job, "Z", "A", shippedCatalogue(), Exchanged::Nut);
+        QVERIFY(nuts.size() >= 2);
+        for (const auto &a : nuts) {
+            const auto taken = patched(job, a.patches);
+            QVERIFY2(!asks(taken, "R22"_check) && !asks(taken, "B5"_check), a.name.c_str());
+            const auto m = readAxis(taken, "Z", "A");
+            QVERIFY(!m.screw().nutThread || m.screw().nutThread->name == m.screw().thread.name);
+            const auto parts = partsAsked(m, evaluate(m).state);
+            const auto line = std::ranges::find(parts, "nut", &PartAsked::ref);
+            QVERIFY(line != parts.end() && line->text == a.name);
+            QCOMPARE(line->price, a.price);
+            const auto screw = std::ranges::find(parts, "screw", &PartAsked::ref);
+            QVERIFY(screw->text.find("with") == std::string::npos); // not paid for twice
+        }
+        // of bushes those bored for the shafts there are: 8 mm on the motor is smaller than any
+        setAt(job, "/axes/X/designs/A/stages/1/driven/bush_series", "1108");
+        for (const auto &a : alternatives(job, "X", "A", shippedCatalogue(), Exchanged::Bush)) {
+            const auto m = readAxis(patched(job, a.patches), "X", "A");
+            const auto &pulley = m.stageAs<ToothedBelt>(0)->pulley(a.name.ends_with("motor") ? 0 : 1);
+            QCOMPARE(pulley.hub, std::string("bush"));
+            if (!a.name.ends_with("motor")) {
+                QCOMPARE(pulley.bush, std::string("1108"));
+                QVERIFY(std::fabs(pulley.bore.nominal - m.screwEnd.nominal) < 1e-4);
+                for (const auto &f : evaluate(m).findings)
+                    if (f.id == "R10"_check && f.subject.side == 1) QCOMPARE(f.verdict, Verdict::Holds);
+                const auto parts = partsAsked(m, evaluate(m).state);
+                QVERIFY(std::ranges::count(parts, "large_pulley_bush", &PartAsked::ref) == 1);
+            }
+        }
+        QVERIFY(!alternatives(job, "X", "A", shippedCatalogue(), Exchanged::Bush).empty());
+    }
     // The end of a new screw as its design has it decides what is bored for it; the old one's reading does not.
     void aNewScrewsEndIsTheDesigns() {
         const auto job = demoJob();

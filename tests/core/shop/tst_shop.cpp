@@ -3,6 +3,8 @@
 #include "compare.h"
 #include "catalogue/catalogue.h"
 #include "catalogue/csv.h"
+#include "drive/screw.h"
+#include <algorithm>
 #include <array>
 #include <set>
 #include "shop/cost.h"
@@ -219,7 +221,19 @@ private slots:
         QVERIFY(c.motors.size() >= 4 && !c.pulleys.empty() && !c.belts.empty() && !c.screws.empty());
         QVERIFY(c.pulleyPrice("5M", 40) > c.pulleyPrice("5M", 20));
         QVERIFY(c.beltPrice("5M", 900) >= c.beltPrice("5M", 300));
-        QVERIFY(c.screwPrice("1605", 900) > c.screwPrice("1605", 400));
+        QVERIFY(c.screwPrice("1605", 900, SoldNut::Single) > c.screwPrice("1605", 400, SoldNut::Single));
+        QVERIFY(c.screwPrice("1605", 400, SoldNut::None) < c.screwPrice("1605", 400, SoldNut::Single));
+        QVERIFY(!(c.screwPrice("Tr20x4", 400, SoldNut::Preloaded) > 0)); // none is sold
+        // every screw that is sold has a nut in the list, every ball nut the size of its screw
+        for (const auto &screw : c.screws)
+            QVERIFY2(std::ranges::count(c.nuts, screw.name, &CatalogueNut::screw) > 0, screw.name.c_str());
+        for (const auto &nut : c.nuts)
+            if (const auto *size = ballScrewSize(nut.screw))
+                QVERIFY2(nut.body == size->nutBody && nut.flange == size->nutFlange && nut.dynamic == size->dynamic,
+                         nut.name.c_str());
+        // a bush by its number: bores up to some XX/10 in, a sixteenth more of some (common practice)
+        for (const auto &bush : c.bushes)
+            QVERIFY2(bush.bore <= std::stod(bush.series.substr(0, 2)) * 2.54 + 1.6, bush.name.c_str());
         const double between = c.pulleyPrice("5M", 25);
         QVERIFY(between >= c.pulleyPrice("5M", 20) && between <= c.pulleyPrice("5M", 30));
         QVERIFY(c.pulleyPrice("no such profile", 20) > 0); // a guess by size, shown as assumed; never free

@@ -2,6 +2,7 @@
 #include "picture/fit_picture.h"
 #include "search/belt_choice.h"
 #include "machine/chain_edits.h"
+#include "machine/fields.h"
 #include "proof/words/narrate.h"
 #include "catalogue/catalogue.h"
 #include "shop/parts.h"
@@ -164,20 +165,25 @@ void DrivePage::setCentre(std::size_t stage, double centre, int decimals) {
                         QString::number(centre * 1e3, 'f', decimals) + u"mm"_s, u"stated"_s);
 }
 
+namespace {
+/// A stock belt put in the place of the one there, with the centres it asks.
+std::vector<Patch> stockBelt(const std::string &stageAt, const ToothedBelt &b, int teeth, double centre) {
+    const double width = b.driver.beltWidth.known() ? b.driver.beltWidth.v * 1e3 : 15;
+    return {{stageAt + "code", beltCode(*b.driver.profile, teeth, width)},
+            {stageAt + "centre_mm",
+             {{"typed", QString::number(centre * 1e3, 'f', 2).toStdString() + "mm"}, {"standing", "stated"}}}};
+}
+} // namespace
+
 void DrivePage::setBelt(std::size_t stage, int teeth, double centre) {
     const auto &m = proved().model;
     const auto *b = m.stageAs<ToothedBelt>(stage);
     if (!b || !b->driver.profile) return;
-    const double width = b->driver.beltWidth.known() ? b->driver.beltWidth.v * 1e3 : 15;
-    const QString code = text(beltCode(*b->driver.profile, teeth, width));
-    const QString before = text(b->beltText);
     const auto at = stagePointer(m, stage);
-    m_session->apply(
-        {{{at + "code", code.toStdString()},
-          {at + "centre_mm",
-           {{"typed", QString::number(centre * 1e3, 'f', 2).toStdString() + "mm"}, {"standing", "stated"}}}},
-         u"belt %1 → %2"_s.arg(before.isEmpty() ? u"none"_s : before, code),
-         u"belt:"_s + QString::fromStdString(at)});
+    auto patches = stockBelt(at, *b, teeth, centre);
+    const QString before = text(b->beltText), code = text(patches.front().value.get<std::string>());
+    m_session->apply({std::move(patches), u"belt %1 → %2"_s.arg(before.isEmpty() ? u"none"_s : before, code),
+                      u"belt:"_s + QString::fromStdString(at)});
 }
 
 void DrivePage::turnTeeth(int part, int by) {
@@ -192,19 +198,15 @@ void DrivePage::turnTeeth(int part, int by) {
     int &turned = z[driver ? 0 : 1];
     if (turned < 1) return emit said(u"Its teeth are not known yet: type them first."_s);
     const int before = turned;
-    turned = std::clamp(turned + by, 8, b ? 150 : 200);
-    if (turned == before) return emit said(u"Wheels have %1 to %2 teeth."_s.arg(8).arg(b ? 150 : 200));
-    const auto where = stagePointer(m, place);
-    std::vector<Patch> patches{{where + (driver ? "driver/teeth" : "driven/teeth"),
-                                {{"typed", std::to_string(turned)}, {"standing", "stated"}}}};
+    const auto where = stagePointer(m, place), entry = where + (driver ? "driver/teeth" : "driven/teeth");
+    const auto *field = fieldAt(entry); // as many as may be typed without a question
+    turned = std::clamp(turned + by, int(field->least), int(field->most));
+    if (turned == before) return emit said(u"Wheels have %1 to %2 teeth."_s.arg(field->least).arg(field->most));
+    std::vector<Patch> patches{{entry, {{"typed", std::to_string(turned)}, {"standing", "stated"}}}};
     if (b && b->driver.profile)
-        if (const auto belt = bestBelt(*b, z[0], z[1])) {
-            const double width = b->driver.beltWidth.known() ? b->driver.beltWidth.v * 1e3 : 15;
-            patches.push_back({where + "code", beltCode(*b->driver.profile, belt->teeth, width)});
-            patches.push_back({where + "centre_mm",
-                               {{"typed", QString::number(belt->centre * 1e3, 'f', 2).toStdString() + "mm"},
-                                {"standing", "stated"}}});
-        }
+        if (const auto belt = bestBelt(*b, z[0], z[1]))
+            for (auto &patch : stockBelt(where, *b, belt->teeth, belt->centre))
+                patches.push_back(std::move(patch));
     m_session->apply({std::move(patches), u"%1 T → %2 T"_s.arg(before).arg(turned),
                       u"teeth:"_s + QString::fromStdString(where) + QString::number(part)});
 }
@@ -219,7 +221,9 @@ void DrivePage::openPicker() {
     switch (part->kind) {
     case ChainPartKind::Motor: return m_picker->open(m_axis, {Exchanged::Motor, Exchanged::Drive, Exchanged::Supply});
     case ChainPartKind::Bearings: return m_picker->open(m_axis, {Exchanged::Bearings, Exchanged::Screw});
-    case ChainPartKind::FinalElement: return m_picker->open(m_axis, {Exchanged::Screw});
+    case ChainPartKind::FinalElement: return m_picker->open(m_axis, {Exchanged::Screw, Exchanged::Nut});
+    case ChainPartKind::Driver:
+    case ChainPartKind::Driven: return m_picker->open(m_axis, {Exchanged::Reduction, Exchanged::Bush});
     case ChainPartKind::Slide: return emit said(u"The slide is the machine's own."_s);
     default: return m_picker->open(m_axis, {Exchanged::Reduction});
     }

@@ -90,10 +90,25 @@ void OpenedPart::build(const std::vector<std::string> &keys) {
     for (auto *f : m_fields)
         m_drop(f);
     m_fields.clear();
+    qDeleteAll(m_groups);
+    m_groups.clear();
     m_keys = keys;
+    for (const auto &key : keys) {
+        auto *f = m_make(QString::fromStdString(key), m_grid);
+        if (auto *value = qobject_cast<ValueEntry *>(f)) value->setStanding(u"catalogue"_s);
+        if (key.ends_with("/kind") && m_part.stage >= 0)
+            if (auto *choice = qobject_cast<ChoiceEntry *>(f)) choice->setFallback(u"coupling"_s);
+        setCheck(f, key, m_ribbed);
+        f->show();
+        m_fields.push_back(f);
+    }
+    const bool grouped =
+        std::any_of(keys.begin(), keys.end(), [&](const auto &key) { return !groupFrom(m_part.kind, key).empty(); });
     // six columns would leave what is judged no room: a few rows more scroll instead
     const int n = int(keys.size()), wanted = (n + rows - 1) / rows,
-              columns = wanted == 6 ? 5 : std::clamp(wanted, 4, mostColumns);
+              columns = grouped       ? 4
+                        : wanted == 6 ? 5
+                                      : std::clamp(wanted, 4, mostColumns);
     for (int k = 0; k < std::max(columns, m_layout->columnCount()); ++k)
         m_layout->setColumnStretch(k, columns <= 5 || k >= columns ? 0 : k == 0 ? 4 : k <= 2 ? 5 : 3);
     // four columns leave a third of the width to what is judged; more entries take that room
@@ -102,26 +117,34 @@ void OpenedPart::build(const std::vector<std::string> &keys) {
         if (columns <= 5) return 116;
         return column <= 2 ? 84 : 66;
     };
+    int row = 0, column = 0;
     for (int k = 0; k < n; ++k) {
-        auto *f = m_make(QString::fromStdString(keys[std::size_t(k)]), m_grid);
-        if (auto *value = qobject_cast<ValueEntry *>(f)) value->setStanding(u"catalogue"_s);
-        if (keys[std::size_t(k)].ends_with("/kind") && m_part.stage >= 0)
-            if (auto *choice = qobject_cast<ChoiceEntry *>(f)) choice->setFallback(u"coupling"_s);
-        setCheck(f, keys[std::size_t(k)], m_ribbed);
+        if (const auto group = groupFrom(m_part.kind, keys[std::size_t(k)]); !group.empty()) {
+            row += column > 0;
+            column = 0;
+            auto *name = makeLabel(text(group), 13, Ink::Value, true, false, m_grid);
+            m_layout->addWidget(name, row++, 0, 1, columns, Qt::AlignBottom);
+            name->show();
+            m_groups.push_back(name);
+        }
+        auto *f = m_fields[std::size_t(k)];
         if (columns <= 5)
-            f->setFixedWidth(width(k % columns));
+            f->setFixedWidth(width(column));
         else
-            f->setMinimumWidth(width(k % columns)); // shares what the window gives
-        m_layout->addWidget(f, k / columns, k % columns, Qt::AlignTop);
-        f->show();
-        m_fields.push_back(f);
+            f->setMinimumWidth(width(column)); // shares what the window gives
+        m_layout->addWidget(f, row, column, Qt::AlignTop);
+        if (++column == columns) {
+            ++row;
+            column = 0;
+        }
     }
+    row += column > 0;
     for (int k = 0; k < m_layout->rowCount(); ++k)
         m_layout->setRowStretch(k, 0);
-    m_layout->setRowStretch(std::max(rows, (n + columns - 1) / columns), 1);
+    m_layout->setRowStretch(std::max(rows, row), 1);
     // few columns are as wide as they are, many share what the window gives
     m_scroll->setSizePolicy(columns <= 5 ? QSizePolicy::Fixed : QSizePolicy::Expanding, QSizePolicy::Expanding);
-    const int bar = n > rows * columns ? m_scroll->verticalScrollBar()->sizeHint().width() : 0;
+    const int bar = row > rows ? m_scroll->verticalScrollBar()->sizeHint().width() : 0;
     m_scroll->setMinimumWidth(columns <= 5 ? m_grid->sizeHint().width() + bar : 0);
     for (std::size_t k = 1; k < m_fields.size(); ++k)
         QWidget::setTabOrder(m_fields[k - 1], m_fields[k]);
@@ -164,7 +187,9 @@ void OpenedPart::showFindings(const std::vector<ChainPart> &parts, const ProvedA
         html +=
             (html.isEmpty() ? QString() : u"<br>"_s) +
             u"<b>%1</b> %2"_s.arg(text(marginText(f)).toHtmlEscaped(), text(titleOf(proved.model, f)).toHtmlEscaped());
-        if (f.verdict != Verdict::Holds) html += u", "_s + text(verdictWord(f.verdict)).toHtmlEscaped();
+        // a row without a figure begins with that word already
+        if (const auto word = verdictWord(f.verdict); f.verdict != Verdict::Holds && marginText(f) != word)
+            html += u", "_s + text(word).toHtmlEscaped();
     }
     m_findings->setText(html.isEmpty() ? u"Nothing of this part is judged here."_s : html);
 }

@@ -37,6 +37,7 @@ private:
     ChainPart m_part;
     std::vector<std::string> m_keys;
     std::vector<FieldWidget *> m_fields;
+    std::vector<QLabel *> m_groups;
     QWidget *m_grid;
     QScrollArea *m_scroll;
     QGridLayout *m_layout;

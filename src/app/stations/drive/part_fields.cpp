@@ -106,18 +106,15 @@ const Keys bearings{"fixed_end/kind",
                     "fixed_end/drag_Nm",
                     "fixed_end/stiffness_N_um",
                     "fixed_end/static_axial_N",
-                    "ends",
                     "fixed_end/dynamic_N",
                     "fixed_end/preload_N",
                     "fixed_end/top_rpm",
                     "fixed_end/play_mm",
+                    "ends",
                     "far_end/kind",
                     "screw/journal",
                     "fixed_end/bore_mm",
                     "fixed_end/outside_mm",
-                    "end_speed_mm_min",
-                    "bumper/stroke_mm",
-                    "bumper/force_N",
                     "fixed_end/housing",
                     "fixed_end/housing_of",
                     "fixed_end/clearance",
@@ -129,7 +126,10 @@ const Keys bearings{"fixed_end/kind",
                     "fixed_end/lock_nut",
                     "screw/shoulder_mm",
                     "fixed_end/abutment_mm",
-                    "screw/key_width_mm"};
+                    "screw/key_width_mm",
+                    "end_speed_mm_min",
+                    "bumper/stroke_mm",
+                    "bumper/force_N"};
 const Keys brake{"brake/torque_Nm", "brake/where", "brake/delay_s"};
 const Keys screw{"screw/thread",          "screw/kept",         "screw/grade",
                  "screw/rise_K",          "screw/efficiency",   "nut/play_mm",
@@ -156,6 +156,17 @@ void add(Keys &out, const std::string &prefix, const Keys &keys) {
 }
 } // namespace
 
+std::string_view groupFrom(ChainPartKind part, std::string_view key) {
+    if (part != ChainPartKind::Bearings) return {};
+    constexpr std::pair<std::string_view, std::string_view> groups[] = {{"design/fixed_end/kind", "By their sheet"},
+                                                                        {"design/screw/journal", "How they sit"},
+                                                                        {"design/screw/end_thread", "The screw's end"},
+                                                                        {"design/end_speed_mm_min", "Ends of travel"},
+                                                                        {"design/brake/torque_Nm", "Brake"}};
+    for (const auto &[first, name] : groups)
+        if (key == first) return name;
+    return {};
+}
 std::vector<std::string> fieldsOf(const ChainPart &part, const AxisModel &m) {
     Keys out;
     const std::string stage =

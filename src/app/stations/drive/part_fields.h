@@ -8,6 +8,8 @@
 
 namespace lw {
 
+/// The name of the group of a part's entries that begins with this one; empty: none does. Few parts have groups.
+[[nodiscard]] std::string_view groupFrom(ChainPartKind part, std::string_view key);
 /// Keys as a station page takes them: "design/...", "supply/...", or of the axis.
 [[nodiscard]] std::vector<std::string> fieldsOf(const ChainPart &part, const AxisModel &m);
 /// The value an entry stands for while it is blank, as the evaluation has it: a class default, what the belt asks ...

@@ -20,11 +20,15 @@ struct PickedKind {
     std::string_view word;
     std::string_view table; ///< of the catalogue, where a part of one's own goes
 };
-constexpr PickedKind pickedKinds[] = {
-    {Exchanged::Motor, "Motor", "motors"},        {Exchanged::Drive, "Drive", "drives"},
-    {Exchanged::Supply, "Supply", "supplies"},    {Exchanged::Reduction, "Reduction", "pulleys"},
-    {Exchanged::Screw, "Screw", "screws"},        {Exchanged::Reducer, "Reducer", "reducers"},
-    {Exchanged::Bearings, "Bearings", "bearings"}};
+constexpr PickedKind pickedKinds[] = {{Exchanged::Motor, "Motor", "motors"},
+                                      {Exchanged::Drive, "Drive", "drives"},
+                                      {Exchanged::Supply, "Supply", "supplies"},
+                                      {Exchanged::Reduction, "Reduction", "pulleys"},
+                                      {Exchanged::Screw, "Screw", "screws"},
+                                      {Exchanged::Reducer, "Reducer", "reducers"},
+                                      {Exchanged::Bearings, "Bearings", "bearings"},
+                                      {Exchanged::Nut, "Nut", "nuts"},
+                                      {Exchanged::Bush, "Bush", "bushes"}};
 /// Every word stands in the name, or is a need: "at least 4 N·m", "bore 14".
 bool meets(const Alternative &a, const QString &words) {
     const QString name = text(a.name);

@@ -318,13 +318,13 @@ QString findWords(const Plate &plate, const PlateSaid *said) {
                    : u"1 to 4 are measured: twice, from two edges, before anything is drilled."_s;
     case PlateKind::Block:
         return u"Bore the seat to its fit in one setting with the face it is screwed to; the fixings come last, "
-               u"punched "
-               "with the screw in its bearings."_s;
+               "punched with the screw in its bearings."_s;
     case PlateKind::Bracket:
         return plate.folded()
                    ? u"Leave the foot a millimetre long: bolt up with screw and nut, bring the nut to the fixed end, "
                      "measure what it stands off, then finish. Spot the nut's holes through its flange."_s
-                   : u"Spot the nut's holes through its flange; pin the bracket once the nut runs free from end to end."_s;
+                   : u"Spot the nut's holes through its flange; pin the bracket once the nut runs free from end to "
+                     "end."_s;
     case PlateKind::Cover:
         return u"On before the drive is switched on, and off only with a tool: a belt draws fingers in."_s;
     }

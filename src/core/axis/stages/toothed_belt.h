@@ -29,7 +29,8 @@ struct Pulley {
     Known keyWidth;               ///< m, of the key seat in the bore; 0: none
     std::string bushSeries, bush; ///< as marked on the pulley and on its taper bush: "1108"
     std::string hub, material;
-    double density = 2700; ///< kg/m^3, of its material
+    bool materialTold = false; ///< else taken as aluminium, for its weight
+    double density = 2700;     ///< kg/m^3, of its material
 };
 
 /// What takes up a belt between two pulleys whose centres are fixed.

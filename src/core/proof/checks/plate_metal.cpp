@@ -44,8 +44,8 @@ constexpr double airWanted = 5e-3, airMust = 2e-3;
 
 std::string places(const Plate &p, std::size_t at) {
     const auto &h = p.holes[at];
-    if (h.kind == HoleKind::Shaft || h.kind == HoleKind::Pilot) return "the hole for " + h.purpose;
-    return "hole " + std::to_string(lineOf(p, at)) + ", " + h.purpose;
+    if (h.kind == HoleKind::Shaft || h.kind == HoleKind::Pilot) return "the hole for " + purposeOf(p, h);
+    return "hole " + std::to_string(lineOf(p, at)) + ", " + purposeOf(p, h);
 }
 constexpr std::string_view nounOf(PlateKind kind) {
     constexpr std::string_view nouns[] = {"plate", "bearing block", "nut bracket", "belt cover"};

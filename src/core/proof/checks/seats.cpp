@@ -1,5 +1,7 @@
 // Bores on the shafts they sit on, and the keys in them: the motor's, and the driven end of the final shaft.
+#include "drive/fits.h"
 #include "drive/hubs.h"
+#include "drive/materials.h"
 #include "proof/checks/common.h"
 #include <cmath>
 
@@ -61,6 +63,7 @@ const TaperBush *taperBush(const std::string &text) {
     return nullptr;
 }
 
+constexpr double steelYoungs = 206e9; ///< Pa
 /// A hub of metal on a shaft that turns both ways; DIN 6892 in the mean, common practice.
 constexpr double keyPressure = 50e6;
 const Pulley *keyedAt(const AxisModel &m, int side) {
@@ -80,7 +83,96 @@ std::optional<ParallelKey> keyOf(const FitSize &shaft) {
 }
 int shaftAt(const AxisModel &m, int side) { return side == 0 ? 0 : int(m.stages.size()); }
 
+/// What a hub's bore may be pulled all day: half of what makes the softest of its kind give, of iron what it bears in
+/// pull. Common practice.
+double hubPull(const Pulley &pulley) {
+    const auto &material = pulley.material;
+    return !pulley.materialTold                            ? notKnown
+           : material == "aluminium" || material == "iron" ? 100e6
+           : material == "steel"                           ? 115e6
+           : material == "brass"                           ? 60e6
+           : material == "acetal"                          ? 30e6
+                                                           : notKnown;
+}
+/// A pulley that its shaft is larger than: by how much at worst, and to what it is bored out of.
+struct TightHub {
+    const Pulley *pulley = nullptr;                             ///< null: it goes on free, or a taper bush holds it
+    double shaft = notKnown, tight = notKnown, root = notKnown; ///< m
+    std::optional<PressFitFigures> fit;
+};
+TightHub tightHubAt(const AxisModel &m, const AxisState &s, int side) {
+    TightHub t;
+    const auto seat = seatAt(m, side);
+    if (!seat.bore || !seat.bore->known() || !seat.shaft->known() || seat.hub == "bush") return t;
+    t.tight = seat.shaft->most - seat.bore->least;
+    const auto place = side == 0 ? std::size_t(0) : m.stages.size() - 1;
+    const auto *belt = m.stageAs<ToothedBelt>(place);
+    const auto *work = s.stageWork<ToothedBelt>(place);
+    if (!(t.tight > 1e-9) || !belt || !work) return t;
+    t.pulley = &belt->pulley(std::size_t(side));
+    t.shaft = seat.shaft->nominal;
+    t.root = work->pulleys[std::size_t(side)].grooveRoot.value();
+    const auto *of = material(t.pulley->material);
+    if (!of || !(t.root > t.shaft)) return t;
+    PressFit f{metres(t.shaft),
+               metres(t.tight),
+               {},
+               metres(t.root),
+               fromSi<Pressure>(steelYoungs),
+               fromSi<Pressure>(of->youngs)};
+    if (const auto figures = pressFit(f)) t.fit = *figures;
+    return t;
+}
+
 const AxisCheck seatChecksList[] = {
+    {{.code = "TR-43",
+      .title = "Hub tight on its shaft",
+      .part = Part::SmallPulley,
+      .station = StationId::Drive,
+      .unit = "N/mm2",
+      .advice = "Bore the hub to H7, or ease the shaft with a strip of cloth.",
+      .source = "MECH",
+      .needs =
+          [](const AxisModel &m, const Finding &f, Asks &asks) {
+              const auto place = f.subject.side == 0 ? std::size_t(0) : m.stages.size() - 1;
+              const auto *belt = m.stageAs<ToothedBelt>(place);
+              const auto &pulley = belt->pulley(std::size_t(f.subject.side));
+              asks.ask(hubPull(pulley) == hubPull(pulley), "what the pulley is of");
+              asks.ask(pulley.teeth > 0 && pulley.profile, "the pulley's teeth and profile");
+          },
+      .say =
+          [](const AxisScope &a, const Finding &f) {
+              const auto t = tightHubAt(a.m, a.s, f.subject.side);
+              return "Pressed on, " + mm(t.tight, 2) + " tight at worst: its bore is pulled by " +
+                     numberText(f.demand / 1e6, 2) + " of " + numberText(f.capacity / 1e6, 3) + "\u00a0N/mm².";
+          },
+      .name = [](const AxisModel &, const Finding &f) { return std::string(f.check->title) + onWhich(f); },
+      .work =
+          [](const AxisScope &a, const Finding &f, Steps &w) {
+              const auto t = tightHubAt(a.m, a.s, f.subject.side);
+              if (!t.fit) return;
+              const auto size = [](const char *symbol, const char *name, double v) {
+                  return term(symbol, name, v, Dimension::Length, "mm", Standing::Stated);
+              };
+              const auto d = size("d", "shaft", t.shaft), D = size("D", "to the root of its grooves", t.root);
+              w.step(
+                  "Pressure at the bore", "p", "t/(d*((1 - v)/E_i + ((D^2 + d^2)/(D^2 - d^2) + v)/E_o))",
+                  {size("t", "tight, at worst", t.tight), d, D, constant("v", "drawn thinner, of metals", 0.3),
+                   term("E_i", "steel shaft", steelYoungs, Dimension::Pressure, "N/mm2"),
+                   term("E_o", t.pulley->material, material(t.pulley->material)->youngs, Dimension::Pressure, "N/mm2")},
+                  t.fit->pressure.value(), Dimension::Pressure, "N/mm2");
+              w.step("Pull at the bore", "s", "p*(D^2 + d^2)/(D^2 - d^2)",
+                     {term("p", "pressure", t.fit->pressure.value(), Dimension::Pressure, "N/mm2"), D, d}, f.demand,
+                     Dimension::Pressure, "N/mm2");
+          }},
+     [](const AxisScope &a, Rows &rows) {
+         for (int side : {0, 1}) {
+             const auto t = tightHubAt(a.m, a.s, side);
+             if (t.pulley)
+                 rows.add(
+                     atSeat(a.m, marginRow(t.fit ? t.fit->hoop.value() : notKnown, hubPull(*t.pulley), 1, 1.25), side));
+         }
+     }},
     {{.code = "TR-34",
       .title = "Key in its hub",
       .part = Part::SmallPulley,
