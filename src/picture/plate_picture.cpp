@@ -40,7 +40,8 @@ std::vector<HoleRow> holeRows(const Plate &plate) {
         do
             r.holes.push_back(k++);
         while (together && k < plate.holes.size() && plate.holes[k].kind == h.kind);
-        r.size = length(h.diameter) + (h.travel > 0 ? u" × "_s + length(h.diameter + h.travel) : QString());
+        r.size = (h.sized ? QString() : u"≈ "_s) + length(h.diameter) +
+                 (h.travel > 0 ? u" × "_s + length(h.diameter + h.travel) : QString());
         r.purpose = text(purposeOf(plate, h));
         double middle = 0;
         for (const auto i : r.holes)
@@ -94,7 +95,7 @@ void paintHole(QPainter &p, const Plate &plate, const PlateHole &h, const PlateP
     const auto &t = theme();
     const double k = at.scale;
     const QPointF c = at.at(h.x, h.y);
-    p.setPen(pen(lit ? t.touch : t.ink, lit ? 2.2 : 1.3, !h.placed));
+    p.setPen(pen(lit ? t.touch : t.ink, lit ? 2.2 : 1.3, !h.placed || !h.sized));
     p.setBrush(t.sheet);
     p.drawPath(shapeOf(c, h.diameter * k, h.travel * k));
     if (h.kind == HoleKind::Post && plate.kind == PlateKind::Motor) { // the post behind

@@ -233,10 +233,11 @@ QByteArray plateCsv(const Plate &plate) {
     std::string csv = "hole,diameter_mm,slot_mm,for,x_mm,y_mm,how\r\n";
     for (std::size_t k = 0; k < plate.holes.size(); ++k) {
         const auto &h = plate.holes[k];
-        csv += std::to_string(lineOf(plate, k)) + "," + numberText(h.diameter * 1e3, 5) + "," +
-               (h.travel > 0 ? numberText((h.travel + h.diameter) * 1e3, 5) : std::string()) + "," +
-               csvText(purposeOf(plate, h)) + "," + (h.placed ? fixedNumber(h.x * 1e3, 2) : "") + "," +
-               (h.placed ? fixedNumber(h.y * 1e3, 2) : "") + "," + std::string(howWord(h.how)) + "\r\n";
+        const auto figure = [&](double v) { return h.sized ? numberText(v * 1e3, 5) : std::string(); };
+        csv += std::to_string(lineOf(plate, k)) + "," + figure(h.diameter) + "," +
+               (h.travel > 0 ? figure(h.travel + h.diameter) : std::string()) + "," + csvText(purposeOf(plate, h)) +
+               "," + (h.placed ? fixedNumber(h.x * 1e3, 2) : "") + "," + (h.placed ? fixedNumber(h.y * 1e3, 2) : "") +
+               "," + std::string(howWord(h.how)) + "\r\n";
     }
     return QByteArray::fromStdString(csv);
 }

@@ -21,7 +21,8 @@ struct PlatePaper {
 /// Millimetres, zero at the shaft's middle, y up; layers OUTLINE, HOLES, CENTRES, TEXT, FOLD. Empty where it could not
 /// be written.
 [[nodiscard]] QByteArray plateDxf(const Plate &plate, const PlatePaper &paper);
-/// One row a hole, its number that of its line in the drawing. RFC 4180.
+/// One row a hole, its number that of its line in the drawing; what nobody placed or sized has no figure.
+/// RFC 4180.
 [[nodiscard]] QByteArray plateCsv(const Plate &plate);
 
 } // namespace lw

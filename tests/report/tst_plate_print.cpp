@@ -199,6 +199,9 @@ private slots:
         const auto csv = QString::fromUtf8(plateCsv(plateOfDemo(demoJob())));
         const auto rows = csv.split(QStringLiteral("\r\n"), Qt::SkipEmptyParts);
         QCOMPARE(rows.size(), 11);
+        const auto open = QString::fromUtf8(plateCsv(plateOfDemo(demoJob(), PlateKind::Bracket)));
+        QVERIFY2(open.contains(QLatin1String("\r\n1,,,nut,0.00,0.00,bore\r\n")),
+                 qPrintable(open)); // no guess in it
         QVERIFY2(rows[1].startsWith(QLatin1String("1,6.6,,\"post, M6\",-32.00,30.00,punch")), qPrintable(rows[1]));
     }
 };

@@ -72,6 +72,8 @@ public:
     void readTableSpeed();                   ///< how fast, from motor and chain
 
 private:
+    /// Something stands at that place of the design.
+    [[nodiscard]] bool written(const std::string &place) const;
     void readMotorBody(MotorBody &s);
     void joinWindings(Stepper &s);
     void readCurveOf(Stepper &s);

@@ -14,7 +14,8 @@ constexpr double nutFinds = 0.2e-3;
 struct Ring {
     double circle, thread;
     int screws;
-    bool told; ///< its circle was measured
+    bool told;  ///< its circle was measured
+    bool sized; ///< its screws are known, or ours to choose
 };
 /// The screws of a cover ring that holds bearings in: our own choice, drawn with the metal they want.
 Ring ringOfBlock(const FacePlate &said, double bore) {
@@ -22,14 +23,15 @@ Ring ringOfBlock(const FacePlate &said, double bore) {
                           : bore < 30e-3          ? 4e-3
                           : bore < 50e-3          ? 5e-3
                                                   : 6e-3;
-    return {said.ringCircle.known() ? said.ringCircle.v : bore + 3.5 * thread, thread, 4, true};
+    return {said.ringCircle.known() ? said.ringCircle.v : bore + 3.5 * thread, thread, 4, true, true};
 }
 /// The screws of a round flange. DIN 69051-5, from memory: the circle lies midway between body and flange.
 Ring ringOfNut(const FacePlate &said, double body, double flange) {
     const double over = flange - body;
     const double usual = over <= 20.5e-3 ? 5e-3 : over <= 24e-3 ? 6e-3 : over <= 32e-3 ? 8e-3 : 10e-3;
     return {said.ringCircle.known() ? said.ringCircle.v : (body + flange) / 2,
-            said.ringThread.known() ? said.ringThread.v : usual, flange > 90e-3 ? 8 : 6, said.ringCircle.known()};
+            said.ringThread.known() ? said.ringThread.v : usual, flange > 90e-3 ? 8 : 6, said.ringCircle.known(),
+            said.ringThread.known()};
 }
 void addRing(Plate &p, const Ring &ring) {
     const double first = ring.screws == 4 ? pi / 4 : pi / ring.screws;
@@ -40,7 +42,7 @@ void addRing(Plate &p, const Ring &ring) {
         const double at = first + 2 * pi * k / ring.screws;
         p.holes.push_back({HoleKind::Ring, ring.thread, level(ring.circle / 2 * std::sin(at)),
                            level(ring.circle / 2 * std::cos(at)), tappedFor(ring.thread), 0,
-                           block ? HoleHow::Measured : HoleHow::Punched, ring.told});
+                           block ? HoleHow::Measured : HoleHow::Punched, ring.told, ring.sized});
     }
 }
 
@@ -65,7 +67,7 @@ void addFixings(Plate &p, const FacePlate &said, double thread, double across) {
     if (!placed && !said.punched) p.open.emplace_back("where the fixing screws stand");
     for (const double y : rows) {
         for (const double x : {-apart / 2, apart / 2})
-            p.holes.push_back({HoleKind::Post, thread, x, y, hole, 0, how, placed});
+            p.holes.push_back({HoleKind::Post, thread, x, y, hole, 0, how, placed, said.fixThread.known()});
         if (rows[0] == rows[1]) break; // one row
     }
 }
@@ -99,22 +101,26 @@ Plate seatPlate(const AxisModel &m, PlateKind kind, const FacePlate &said) {
     p.centre = 0;
     p.thickness = writtenOr(p, said.thickness, 20e-3, "how thick it is along the screw");
     p.thicknessOpen = !said.thickness.known();
-    double bore = 32e-3, body = 28e-3, flange = 48e-3; // of a 1605: drawn until something is known
-    if (screw.nutBody.known()) body = screw.nutBody.v;
-    if (screw.nutFlange.known()) flange = screw.nutFlange.v;
+    // as such nuts are turned for their screw, until something is known; common practice
+    const double usual = 1.8 * (screw.named ? screw.thread.nominal.value() : 16e-3);
+    const double body = screw.nutBody.known() ? screw.nutBody.v : usual,
+                 flange = screw.nutFlange.known() ? screw.nutFlange.v : body + 20e-3;
+    double bore = 2 * usual / 1.8;
+    bool told = said.bore.known();
     if (said.bore.known()) {
         bore = said.bore.v;
     } else if (block) {
-        const bool told = m.seat.housing.known() || (screw.bearingOutside.known() && !screw.bearingOutside.assumed());
+        told = m.seat.housing.known() || (screw.bearingOutside.known() && !screw.bearingOutside.assumed());
         if (screw.bearingOutside.known()) bore = screw.bearingOutside.v;
         if (m.seat.housing.known()) bore = m.seat.housing.nominal;
         if (!told) p.open.emplace_back("the bearings' outside");
     } else {
         bore = body + nutFinds;
-        if (!screw.nutBody.known() || screw.nutBody.assumed()) p.open.emplace_back("the nut's diameter");
+        told = screw.nutBody.known() && !screw.nutBody.assumed();
+        if (!told) p.open.emplace_back("the nut's diameter");
     }
     p.holes.reserve(20);
-    p.holes.push_back({HoleKind::Shaft, 0, 0, 0, bore, 0, HoleHow::Bored});
+    p.holes.push_back({HoleKind::Shaft, 0, 0, 0, bore, 0, HoleHow::Bored, true, told});
     auto ring = block ? ringOfBlock(said, bore) : ringOfNut(said, body, flange);
     if (said.ringScrews.known()) ring.screws = static_cast<int>(std::clamp(said.ringScrews.v, 0.0, 24.0));
     if (ring.screws > 0) addRing(p, ring);

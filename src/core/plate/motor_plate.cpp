@@ -53,7 +53,7 @@ std::optional<Plate> motorPlateOf(const AxisModel &m, const BeltPlace &place) {
     for (const double y : {above, -below})
         for (const double x : {-apart / 2, apart / 2})
             p.holes.push_back({HoleKind::Post, thread, x, y, postHole, 0,
-                               said.punched ? HoleHow::Punched : HoleHow::Measured, posts});
+                               said.punched ? HoleHow::Punched : HoleHow::Measured, posts, said.fixThread.known()});
     if (belt) {
         double bore = notKnown;
         if (said.bore.known())
@@ -61,14 +61,15 @@ std::optional<Plate> motorPlateOf(const AxisModel &m, const BeltPlace &place) {
         else if (m.screwEnd.known())
             bore = m.screwEnd.nominal + 12e-3;
         if (!said.bore.known()) p.open.emplace_back("the hole the shaft passes through");
-        p.holes.push_back({HoleKind::Shaft, 0, 0, 0, bore == bore ? bore : 26e-3, 0, HoleHow::Bored});
+        p.holes.push_back(
+            {HoleKind::Shaft, 0, 0, 0, bore == bore ? bore : 26e-3, 0, HoleHow::Bored, true, said.bore.known()});
     }
     for (const double y : {square / 2, -square / 2})
         for (const double x : {-square / 2, square / 2})
             p.holes.push_back({HoleKind::Bolt, p.bolts.size * 1e-3, x, middle + y, p.bolts.clearance * 1e-3, travel,
                                travel > 0 ? HoleHow::Milled : HoleHow::Measured});
-    p.holes.push_back(
-        {HoleKind::Pilot, 0, 0, middle, p.pilot + 0.1e-3, travel, travel > 0 ? HoleHow::Milled : HoleHow::Bored});
+    p.holes.push_back({HoleKind::Pilot, 0, 0, middle, p.pilot + 0.1e-3, travel,
+                       travel > 0 ? HoleHow::Milled : HoleHow::Bored, true, motor.pilot.known()});
     finishPlate(p, said);
     return p;
 }

@@ -22,6 +22,7 @@ struct PlateHole {
     double diameter = 0, travel = 0; ///< travel: of a slot, up and down
     HoleHow how = HoleHow::Measured;
     bool placed = true; ///< false: nobody measured where, it is drawn at a usual place
+    bool sized = true;  ///< false: nobody said how large, it is drawn at a usual size
     [[nodiscard]] double top() const { return y + travel / 2 + diameter / 2; }
     [[nodiscard]] double bottom() const { return y - travel / 2 - diameter / 2; }
 };

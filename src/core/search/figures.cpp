@@ -44,8 +44,14 @@ double torqueAllows(const AxisModel &m, const AxisState &s) {
     }
     return high;
 }
+/// To three digits.
+double threeDigits(double v) {
+    const double unit = std::pow(10.0, std::floor(std::log10(v)) - 2);
+    return std::round(v / unit) * unit;
+}
 /// The largest value of a member with which the design holds, up to `most`, to less than a thousandth.
-double reach(AxisModel &m, const Evaluation &asIs, Known AxisModel::*member, double most, Evaluation &scratch) {
+double reach(AxisModel &m, const Evaluation &asIs, Known AxisModel::*member, double most, Evaluation &scratch,
+             const FigureSettled &settled) {
     Known &value = m.*member;
     if (!value.known() || !(value.v > 0)) return notKnown;
     const double asked = value.v;
@@ -67,7 +73,7 @@ double reach(AxisModel &m, const Evaluation &asIs, Known AxisModel::*member, dou
             low = up;
         high = std::min(most, low * 1.5);
     }
-    while (high > low * 1.0005) {
+    while (high > low * 1.0005 && !(settled && settled(threeDigits(low), threeDigits(high)))) {
         const double mid = std::sqrt(low * high);
         (keeps(mid) ? low : high) = mid;
     }
@@ -76,32 +82,36 @@ double reach(AxisModel &m, const Evaluation &asIs, Known AxisModel::*member, dou
 }
 } // namespace
 
+namespace {
+double fastest(AxisModel &m, const Evaluation &asIs, Evaluation &scratch, const FigureSettled &settled) {
+    return m.rapid.known() ? reach(m, asIs, &AxisModel::rapid, torqueAllows(m, asIs.state), scratch, settled)
+                           : notKnown;
+}
+double briskest(AxisModel &m, const Evaluation &asIs, Evaluation &scratch, const FigureSettled &settled) {
+    return m.acceleration.known() ? reach(m, asIs, &AxisModel::acceleration, 100 * m.acceleration.v, scratch, settled)
+                                  : notKnown;
+}
+} // namespace
+
 double rapidReach(AxisModel &m, Evaluation &scratch) {
     Evaluation asIs;
     evaluateDesign(m, asIs);
-    return rapidReach(m, asIs, scratch);
-}
-double rapidReach(AxisModel &m, const Evaluation &asIs, Evaluation &scratch) {
-    return m.rapid.known() ? reach(m, asIs, &AxisModel::rapid, torqueAllows(m, asIs.state), scratch) : notKnown;
-}
-double accelerationReach(AxisModel &m, const Evaluation &asIs, Evaluation &scratch) {
-    return m.acceleration.known() ? reach(m, asIs, &AxisModel::acceleration, 100 * m.acceleration.v, scratch)
-                                  : notKnown;
+    return fastest(m, asIs, scratch, {});
 }
 
-double figureOf(SizeFigure f, AxisModel &m, const Evaluation &asIs, double margin, Evaluation &scratch) {
+double figureOf(SizeFigure f, AxisModel &m, const Evaluation &asIs, double margin, Evaluation &scratch,
+                const FigureSettled &settled) {
     double v = notKnown;
     switch (f) {
     case SizeFigure::Margin: return margin;
-    case SizeFigure::Rapid: v = rapidReach(m, asIs, scratch); break;
+    case SizeFigure::Rapid: v = fastest(m, asIs, scratch, settled); break;
     case SizeFigure::Step: v = asIs.state.fullStep; break;
-    case SizeFigure::Acceleration: v = accelerationReach(m, asIs, scratch); break;
+    case SizeFigure::Acceleration: v = briskest(m, asIs, scratch, settled); break;
     case SizeFigure::LostMotion: v = asIs.state.lostMotion; break;
     case SizeFigure::MotorLength: v = m.motorBody().body.v; break;
     }
     if (!(v > 0) || !std::isfinite(v)) return notKnown;
-    const double unit = std::pow(10.0, std::floor(std::log10(v)) - 2);
-    return std::round(v / unit) * unit;
+    return threeDigits(v);
 }
 
 } // namespace lw

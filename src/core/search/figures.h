@@ -3,6 +3,7 @@
 
 #include "proof/evaluate.h"
 #include "units/typed.h"
+#include <functional>
 #include <optional>
 #include <string_view>
 
@@ -30,13 +31,14 @@ struct FigureSpec {
 /// as slow as a thousandth of it, or no rapid is asked.
 /// @param m its rapid is moved and put back, @param scratch is overwritten
 [[nodiscard]] double rapidReach(AxisModel &m, Evaluation &scratch);
-/// @param asIs what evaluateDesign says of it already
-[[nodiscard]] double rapidReach(AxisModel &m, const Evaluation &asIs, Evaluation &scratch);
-/// The most acceleration at the rapid asked with the same, m/s^2; braking follows it unless it has a target of its own.
-[[nodiscard]] double accelerationReach(AxisModel &m, const Evaluation &asIs, Evaluation &scratch);
+/// Asked of the two values, to three digits, that a figure is known to lie between: whether any of them would do, as
+/// all between say the same to who asks. Then the search for it ends there, at the worse.
+using FigureSettled = std::function<bool(double low, double high)>;
 /// What an evaluated design has of a figure, to three digits: finer differences are no reason to prefer one. Not known
 /// where an input lacks.
-/// @param margin its worst torque row
-[[nodiscard]] double figureOf(SizeFigure f, AxisModel &m, const Evaluation &asIs, double margin, Evaluation &scratch);
+/// Acceleration is the most at the rapid asked, m/s^2; braking follows it unless it has a target of its own.
+/// @param asIs what evaluateDesign says of it already, @param margin its worst torque row
+[[nodiscard]] double figureOf(SizeFigure f, AxisModel &m, const Evaluation &asIs, double margin, Evaluation &scratch,
+                              const FigureSettled &settled = {});
 
 } // namespace lw

@@ -30,6 +30,14 @@ void FigureFront::add(const Figured &d, bool more, const std::function<bool(cons
     designs.insert(designs.erase(at, end), d);
 }
 
+bool FigureFront::beats(double price, double value, bool more) const {
+    const auto dearer =
+        std::upper_bound(designs.begin(), designs.end(), price, [](double p, const Figured &f) { return p < f.price; });
+    if (dearer == designs.begin()) return false;
+    const double best = (dearer - 1)->value; // each is better than all before it
+    return more ? best > value : best < value;
+}
+
 std::vector<std::size_t> chosenOf(const std::vector<Figured> &front) {
     if (front.empty()) return {};
     std::vector<std::size_t> chosen{0};

@@ -43,6 +43,8 @@ struct FigureFront {
 
     /// Keeps it when nothing as cheap is as good; of equals the one that stands first in the order given.
     void add(const Figured &d, bool more, const std::function<bool(const Figured &, const Figured &)> &first);
+    /// Something as cheap is better than this value: no design of this price that has it would be kept.
+    [[nodiscard]] bool beats(double price, double value, bool more) const;
 };
 /// Which of a front to show: the cheapest, the knee (farthest from the line between its ends, price and logarithm of
 /// the figure made 0 to 1, as the chart shows them), the best. At most three places in it, ascending.

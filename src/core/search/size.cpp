@@ -486,10 +486,15 @@ void Sizer::findOtherFronts(SizeResult &out) {
         (void)holds(e, bench); // it does: its figures are worked out with it
         Figured design{sized(e), notKnown};
         for (std::size_t f = 1; f < figureCount; ++f) {
-            design.value = figureOf(SizeFigure(f), bench.model, bench.evaluation, design.margin, bench.other);
-            if (!(design.value == design.value)) continue;
             auto &by = fronts[thread][f];
-            by.add(design, figureSpec(SizeFigure(f)).more, first);
+            const bool more = figureSpec(SizeFigure(f)).more;
+            // its place in the cloud is sure, and something as cheap is better: how much better need not be known
+            const auto settled = [&](double low, double high) {
+                return by.cloud.row(low) == by.cloud.row(high) && by.beats(design.price, high, more);
+            };
+            design.value = figureOf(SizeFigure(f), bench.model, bench.evaluation, design.margin, bench.other, settled);
+            if (!(design.value == design.value)) continue;
+            by.add(design, more, first);
             by.cloud.count(by.cloud.row(design.value), design.price, e.count, true);
         }
     });

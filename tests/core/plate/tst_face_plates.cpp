@@ -136,10 +136,13 @@ private slots:
         }
         QCOMPARE(verdict("PL-06"), std::string(verdictCode(Verdict::NotKnown))); // no row passes on a table's circle
         type("bracket/ring/circle_mm", "78mm");
+        QCOMPARE(verdict("PL-06"), std::string(verdictCode(Verdict::NotKnown))); // nor on a table's screws
+        type("bracket/ring/thread_mm", "8mm");
         QVERIFY(verdict("PL-06") != verdictCode(Verdict::NotKnown));
         setAt(m_job, "/axes/X/designs/A/nut", nullptr);
         const auto p = *plate(PlateKind::Bracket);
         QCOMPARE(std::ranges::count(p.open, "the nut's diameter"), 1);
+        QVERIFY(!first(p, HoleKind::Shaft).sized); // drawn, but no figure to bore by
         for (const auto &[thread, drill] : {std::pair{"5mm", 4.2}, {"6mm", 5.0}, {"8mm", 6.8}}) {
             type("bracket/ring/thread_mm", thread);
             LW_COMPARE_WITHIN(first(*plate(PlateKind::Bracket), HoleKind::Ring).diameter * 1e3, drill, 0.06);

@@ -99,7 +99,6 @@ void OpenedPart::build(const std::vector<std::string> &keys) {
         if (key.ends_with("/kind") && m_part.stage >= 0)
             if (auto *choice = qobject_cast<ChoiceEntry *>(f)) choice->setFallback(u"coupling"_s);
         setCheck(f, key, m_ribbed);
-        f->show();
         m_fields.push_back(f);
     }
     const bool grouped =
@@ -133,6 +132,7 @@ void OpenedPart::build(const std::vector<std::string> &keys) {
         else
             f->setMinimumWidth(width(column)); // shares what the window gives
         m_layout->addWidget(f, row, column, Qt::AlignTop);
+        f->show(); // in its place: what is shown before lies over the others until the next round of events
         if (++column == columns) {
             ++row;
             column = 0;

@@ -95,7 +95,10 @@ bool allPlaced(const Plate &p) {
     return std::all_of(p.holes.begin(), p.holes.end(), [](const PlateHole &h) { return h.placed; });
 }
 /// What lies in its drawing is known; how thick it is does not show there unless it has a foot.
-bool sized(const Plate &p) { return p.open.size() == (p.thicknessOpen && !p.folded() ? 1u : 0u); }
+bool sized(const Plate &p) {
+    return p.open.size() == (p.thicknessOpen && !p.folded() ? 1u : 0u) &&
+           std::all_of(p.holes.begin(), p.holes.end(), [](const PlateHole &h) { return h.sized; });
+}
 template <PlateKind kind> void askDrawing(const AxisModel &m, const Finding &, Asks &asks) {
     // the belt asks for itself: here it is as if all of it were known
     const auto p = plateOf(m, kind, {0.1, 0.1, 0.1, {0.04, 0.04}});
@@ -103,6 +106,7 @@ template <PlateKind kind> void askDrawing(const AxisModel &m, const Finding &, A
     for (const auto &what : p->open)
         asks.ask(false, what);
     if (asks.text().empty()) asks.ask(allPlaced(*p), "where its screws stand");
+    if (asks.text().empty()) asks.ask(sized(*p), "what screws go in");
 }
 
 template <PlateKind kind> Plate ofKind(const AxisScope &a) { return *plateOfAxis(a.m, a.s, kind); }
