@@ -458,9 +458,7 @@ void PlateView::drag(PlateDrawing::Held what, QPointF to, int drag) {
             break;
         }
         const auto [upper, lower] = postRows(*plate);
-        const bool over = to.y() > (upper + lower) / 2;
-        // between the shaft and the plate's edge on its own side of it
-        if (over ? to.y() <= 0 : to.y() >= 0) break;
+        const bool over = to.y() > 0;
         put({{fix + "apart_mm", apart},
              {fix + (over ? "above_mm" : "below_mm"), up},
              {fix + (over ? "below_mm" : "above_mm"), over ? -lower : upper}},
@@ -513,8 +511,8 @@ void PlateView::nudge(double dx, double dy) {
             return put({{fix + "apart_mm", apart}, {fix + "along_mm", std::max(0.0, along)}}, words, merge);
         }
         return put({{fix + "apart_mm", apart},
-                    {fix + "above_mm", upper + (h.y == upper ? dy : 0)},
-                    {fix + "below_mm", -lower - (h.y == upper ? 0 : dy)}},
+                    {fix + "above_mm", std::max(0.0, upper + (h.y == upper ? dy : 0))},
+                    {fix + "below_mm", std::max(0.0, -lower - (h.y == upper ? 0 : dy))}},
                    words, merge);
     }
     if (plate->slotted && *kind != HoleKind::Shaft && dy != 0)
