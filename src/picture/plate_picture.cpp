@@ -35,7 +35,7 @@ std::vector<HoleRow> holeRows(const Plate &plate) {
     std::vector<HoleRow> rows;
     for (std::size_t k = 0; k < plate.holes.size();) {
         const auto &h = plate.holes[k];
-        const bool together = h.kind == HoleKind::Bolt || h.kind == HoleKind::Ring;
+        const bool together = sharesLine(h.kind);
         HoleRow r;
         do
             r.holes.push_back(k++);

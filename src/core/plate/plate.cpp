@@ -43,10 +43,8 @@ struct Bounds {
     double side, top, bottom;
 };
 Bounds boundsOf(const Plate &p, const PlateHole &h) {
-    const bool foot = p.inFoot(h);
-    const double top = foot ? (p.footAbove ? p.top : p.fold) : p.faceTop(),
-                 bottom = foot ? (p.footAbove ? p.fold : p.bottom) : p.faceBottom();
-    return {std::min(h.x - p.left, p.right - h.x), top - (h.y + h.travel / 2), h.y - h.travel / 2 - bottom};
+    return {std::min(h.x - p.left, p.right - h.x), p.edgeOver(h) - (h.y + h.travel / 2),
+            h.y - h.travel / 2 - p.edgeUnder(h)};
 }
 /// To the round of a corner, of a hole that lies in one; else not known.
 double toCorner(const Plate &p, const PlateHole &h) {
@@ -62,8 +60,7 @@ int lineOf(const Plate &p, std::size_t hole) {
     int line = 1;
     for (std::size_t k = 1; k <= hole; ++k) {
         const auto kind = p.holes[k].kind;
-        const bool together = kind == HoleKind::Bolt || kind == HoleKind::Ring;
-        if (!together || p.holes[k - 1].kind != kind) ++line;
+        if (!sharesLine(kind) || p.holes[k - 1].kind != kind) ++line;
     }
     return line;
 }

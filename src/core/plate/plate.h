@@ -61,6 +61,11 @@ struct Plate {
     [[nodiscard]] double faceBottom() const { return folded() && !footAbove ? fold : bottom; }
     [[nodiscard]] double faceHeight() const { return faceTop() - faceBottom(); }
     [[nodiscard]] bool inFoot(const PlateHole &h) const { return folded() && (footAbove ? h.y > fold : h.y < fold); }
+    /// The edges that bound a hole's own face, over it and under it.
+    [[nodiscard]] double edgeOver(const PlateHole &h) const { return inFoot(h) ? (footAbove ? top : fold) : faceTop(); }
+    [[nodiscard]] double edgeUnder(const PlateHole &h) const {
+        return inFoot(h) ? (footAbove ? fold : bottom) : faceBottom();
+    }
 };
 /// What plates are drawn about of the first belt of a chain, m; not known where there is none or it is not worked out.
 struct BeltPlace {
@@ -77,7 +82,9 @@ struct PlateName {
 
 /// "post, M6", "fixing, M8 tapped", "pilot slot"; words are made only when somebody looks.
 [[nodiscard]] std::string purposeOf(const Plate &p, const PlateHole &h);
-/// The number of its line in the table and in the drawing, from 1: the motor's bolts share one, so do those of a ring.
+/// Such holes next to each other are told in one line: the motor's bolts, the screws of a ring.
+[[nodiscard]] constexpr bool sharesLine(HoleKind kind) { return kind == HoleKind::Bolt || kind == HoleKind::Ring; }
+/// The number of its line in the table and in the drawing, from 1.
 [[nodiscard]] int lineOf(const Plate &p, std::size_t hole);
 /// Middle of a hole to the nearest edge of the plate, m.
 [[nodiscard]] double toEdge(const Plate &p, const PlateHole &h);

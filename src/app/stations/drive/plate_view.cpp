@@ -210,8 +210,7 @@ void PlateView::showKinds() {
     m_seen->setText(u"%1. Zero is the middle of the driven shaft"_s.arg(from.left(1).toUpper() + from.mid(1)));
 }
 
-void PlateView::showFindings(const ProvedAxis &p, bool written) {
-    const auto &plate = m_drawing->plate();
+void PlateView::showFindings(const ProvedAxis &p, const std::optional<Plate> &plate, bool written) {
     PlateShown shown{m_row};
     shown.judged = written;
     auto worst = Verdict::Holds;
@@ -276,8 +275,7 @@ void PlateView::refresh(const ProvedAxis &p) {
     const auto plate = plateOfAxis(p.model, p.evaluation.state, m_kind);
     const auto rows = plate ? holeRows(*plate) : std::vector<HoleRow>();
     if (m_row >= int(rows.size())) m_row = -1;
-    m_drawing->refresh(plate, {m_row});
-    showFindings(p, p.model.plateSaid(m_kind) != nullptr);
+    showFindings(p, plate, p.model.plateSaid(m_kind) != nullptr);
     std::vector<CellRow> cells;
     for (std::size_t k = 0; k < rows.size(); ++k) {
         CellRow r;

@@ -78,7 +78,7 @@ signals:
 
 private:
     void showKinds();
-    void showFindings(const ProvedAxis &p, bool written);
+    void showFindings(const ProvedAxis &p, const std::optional<Plate> &plate, bool written);
     void showWords(const Plate &plate);
     void showEntries();
     [[nodiscard]] std::vector<std::string> entriesOf(const Plate &plate) const;

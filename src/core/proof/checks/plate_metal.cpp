@@ -58,29 +58,26 @@ constexpr Part partOf(PlateKind kind) {
 
 /// How far a hole's middle lies from the edge nearest to it.
 void workEdge(const Plate &p, const PlateHole &h, Steps &w) {
-    const double e = toEdge(p, h), sideways = std::fabs(h.x);
-    const auto half = [&] { return term("b", "wide", p.width(), Dm::Length, "mm"); };
+    const double e = toEdge(p, h);
     switch (nearestEdge(p, h)) {
     case PlateEdge::Side:
         w.step("To the edge beside it", "e", "b/2 - x",
-               {half(), term("x", "hole off the middle", sideways, Dm::Length, "mm")}, e, Dm::Length, "mm");
+               {term("b", "wide", p.width(), Dm::Length, "mm"),
+                term("x", "hole off the middle", std::fabs(h.x), Dm::Length, "mm")},
+               e, Dm::Length, "mm");
         break;
-    case PlateEdge::Top: {
-        const double edge = p.inFoot(h) && !p.footAbove ? p.fold : p.inFoot(h) ? p.top : p.faceTop();
+    case PlateEdge::Top:
         w.step("To the edge over it", "e", "h - y",
-               {term("h", "edge from the shaft", edge, Dm::Length, "mm"),
+               {term("h", "edge from the shaft", p.edgeOver(h), Dm::Length, "mm"),
                 term("y", "its end from the shaft", h.y + h.travel / 2, Dm::Length, "mm")},
                e, Dm::Length, "mm");
         break;
-    }
-    case PlateEdge::Bottom: {
-        const double edge = p.inFoot(h) && p.footAbove ? p.fold : p.inFoot(h) ? p.bottom : p.faceBottom();
+    case PlateEdge::Bottom:
         w.step("To the edge below it", "e", "h - y",
-               {term("h", "edge from the shaft", -edge, Dm::Length, "mm"),
+               {term("h", "edge from the shaft", -p.edgeUnder(h), Dm::Length, "mm"),
                 term("y", "its end from the shaft", h.travel / 2 - h.y, Dm::Length, "mm")},
                e, Dm::Length, "mm");
         break;
-    }
     case PlateEdge::Corner:
         w.step("To the round of its corner", "e", "r - s",
                {term("r", "corner", p.corner, Dm::Length, "mm"),
