@@ -59,7 +59,6 @@ struct Plate {
     /// The edges of the face alone.
     [[nodiscard]] double faceTop() const { return folded() && footAbove ? fold : top; }
     [[nodiscard]] double faceBottom() const { return folded() && !footAbove ? fold : bottom; }
-    [[nodiscard]] double faceHeight() const { return faceTop() - faceBottom(); }
     [[nodiscard]] bool inFoot(const PlateHole &h) const { return folded() && (footAbove ? h.y > fold : h.y < fold); }
     /// The edges that bound a hole's own face, over it and under it.
     [[nodiscard]] double edgeOver(const PlateHole &h) const { return inFoot(h) ? (footAbove ? top : fold) : faceTop(); }
